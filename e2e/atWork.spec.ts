@@ -132,6 +132,25 @@ test('a figure is read as it was typed, also where it is posted from its own fie
   await expect(page.getByText('1.5', { exact: false }).first()).toBeVisible();
 });
 
+test('what somebody else posts is on the screen of whoever comes back to the window', async ({ page, browser }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.go('/bench/unmatched');
+  await expect(page.getByRole('row').nth(1)).toBeVisible();
+  const other = await browser.newContext();
+  const odile = new Desk(await other.newPage());
+  await odile.signIn('receiver');
+  await odile.go('/receiving');
+  await odile.page.getByRole('link', { name: /Beira Linho/ }).click();
+  await odile.page.getByLabel(/Received now, Linen yarn on cones, bleached/).fill('1');
+  const number = await odile.post();
+  await other.close();
+  await expect(page.getByRole('link', { name: number })).toHaveCount(0);
+  // As the browser tells a window that is looked at again.
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+  await expect(page.getByRole('link', { name: number })).toBeVisible();
+});
+
 test('the dark edition stays over a reload, and one can sign out', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();

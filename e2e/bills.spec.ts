@@ -383,7 +383,7 @@ test('a paper is taken in where bills are entered: once, in words where not, and
   await desk.go('/bench');
   const give = (content: string, name = 'bill.xml') =>
     page
-      .getByLabel('Bill: XML, PDF, picture or a stack as CSV')
+      .getByLabel('Bill: XML, PDF, picture or a stack as CSV or XLSX')
       .setInputFiles({ name, mimeType: 'text/xml', buffer: Buffer.from(content) });
   await give('<Order><ID>1</ID></Order>');
   await expect(page.getByRole('alert')).toContainText('its outermost element is another');

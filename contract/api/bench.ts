@@ -27,7 +27,7 @@ export const benchEndpoints = {
     path: '/incoming-bills/:id',
     largest: '15mb',
     summary:
-      'Take papers of bills in: UBL 2.1 Invoice and CreditNote, Cross Industry Invoice, PDF with or without one, a picture, a stack of bills as CSV',
+      'Take papers of bills in: UBL 2.1 Invoice and CreditNote, Cross Industry Invoice, PDF with or without one, a picture, a stack of bills as CSV or XLSX',
     allow: KINDS.bill.mayPost,
     params: byKey,
     body: exactly({

@@ -142,6 +142,8 @@ export const CreditableView = exactly({
   line: LineId,
   kind: oneOf(['return', 'bill', 'charge', 'disputed'] as const),
   document: exactly({ id: Id, number: Text(30), reference: Text(120), date: Day }),
+  /** What was said last of its document: a reminder, a promise; null where nothing was. */
+  lastNote: Type.Union([exactly({ text: Text(500), at: Text(40) }), Type.Null()]),
   vendor: exactly({ id: Id, name: Name }),
   label: Text(200),
   /** What went back or was billed; null for what is no goods. */

@@ -75,6 +75,8 @@ export const Waiting = exactly({
   /** Bills that are due within a week. */
   due: Count,
   drafts: Count,
+  /** The latest document that somebody else entered; null where that is long ago. */
+  latestOfOthers: Type.Union([Id, Type.Null()]),
 });
 
 export type Waiting = Static<typeof Waiting>;

@@ -108,7 +108,7 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.says_no_cost': 'kein Teil der Kosten',
   'bench.says_charge': 'Nebenkosten, die später verteilt werden',
   'bench.bill_came': 'Rechnung als Datei übernehmen',
-  'bench.bill_file': 'Rechnung: XML, PDF, Bild oder ein Stapel als CSV',
+  'bench.bill_file': 'Rechnung: XML, PDF, Bild oder ein Stapel als CSV oder XLSX',
   'bench.take_in': 'Übernehmen',
   'bench.mails_sent': 'Gesendete Mails',
   'bench.no_mail': 'Noch keine Mail',

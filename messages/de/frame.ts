@@ -85,5 +85,5 @@ export const frame: Record<keyof typeof en, string> = {
   'frame.what_it_does': 'Was es mit den Kosten macht',
   'frame.posting_reading': 'Grundlagen werden gelesen',
   'frame.posting_deciding': 'Anteile und Kosten werden ermittelt',
-  'frame.posting_writing': 'Wird geschrieben: {done} von {of} Zeilen',
+  'frame.posting_writing': 'Wird geschrieben: {done} von {of}',
 };

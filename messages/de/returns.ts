@@ -49,4 +49,5 @@ export const returns: Record<keyof typeof en, string> = {
   'returns.remind': 'Erinnerung schreiben',
   'returns.packing_list': 'Packzettel',
   'returns.announce': 'Mailen',
+  'returns.last_word': 'Zuletzt gesagt',
 };

@@ -106,7 +106,7 @@ export const bench = {
   'bench.says_no_cost': 'no part of cost',
   'bench.says_charge': 'a charge, allocated later',
   'bench.bill_came': 'Take in a bill as a file',
-  'bench.bill_file': 'Bill: XML, PDF, picture or a stack as CSV',
+  'bench.bill_file': 'Bill: XML, PDF, picture or a stack as CSV or XLSX',
   'bench.take_in': 'Take it in',
   'bench.mails_sent': 'Mails that were sent',
   'bench.no_mail': 'No mail yet',

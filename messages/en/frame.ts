@@ -83,5 +83,5 @@ export const frame = {
   'frame.what_it_does': 'What it does to cost',
   'frame.posting_reading': 'Reading what it rests on',
   'frame.posting_deciding': 'Working out shares and costs',
-  'frame.posting_writing': 'Writing: {done} of {of} rows',
+  'frame.posting_writing': 'Writing: {done} of {of}',
 } as const;

@@ -46,4 +46,5 @@ export const returns = {
   'returns.remind': 'Write a reminder',
   'returns.packing_list': 'Packing list',
   'returns.announce': 'Mail it',
+  'returns.last_word': 'Said last',
 } as const;

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { row } from './measure.mjs';
+import { benchPaper } from './paper.mjs';
 
 const LINES = 1000;
 const STEPS = 125;
@@ -38,6 +39,7 @@ export async function benchBill(page, url, me, items) {
     shipment: '',
     lines: came,
   });
+  await benchPaper(page, url, me, { order, items, lines: LINES });
   await page.goto(`${url}/bench/1/${randomUUID()}`);
   await page.getByLabel('Vendor’s number').fill('B-1000');
   await page.getByRole('button', { name: 'Bill everything received' }).click();

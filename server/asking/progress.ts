@@ -12,13 +12,15 @@ interface Followed {
   readonly follower: Follower;
   rows: number;
   written: number;
+  /** Of several documents it is counted how many are posted, not their rows. */
+  documents: boolean;
 }
 
 const followed = new AsyncLocalStorage<Followed>();
 
 /** Does work that somebody follows; without it, what it says of itself goes nowhere. */
 export const withFollower = <Result>(follower: Follower, work: () => Promise<Result>): Promise<Result> =>
-  followed.run({ follower, rows: 0, written: 0 }, work);
+  followed.run({ follower, rows: 0, written: 0, documents: false }, work);
 
 /**
  * Says what it has come to.
@@ -41,7 +43,8 @@ function goOn({ follower }: Followed): void {
  */
 export function beginsToWrite(rows: number): void {
   const work = followed.getStore();
-  if (!work) return;
+  // A document that follows another is written with it.
+  if (!work || work.rows > 0) return;
   goOn(work);
   work.rows = rows;
   work.follower.hears({ phase: 'writing', done: 0, of: rows });
@@ -50,7 +53,15 @@ export function beginsToWrite(rows: number): void {
 /** Some of them are written. */
 export function wrote(rows: number): void {
   const work = followed.getStore();
-  if (!work || work.rows === 0) return;
+  if (!work || work.rows === 0 || work.documents) return;
   work.written = Math.min(work.written + rows, work.rows);
   work.follower.hears({ phase: 'writing', done: work.written, of: work.rows });
+}
+
+/** Of the documents that follow one, so many are posted. */
+export function followedBy(done: number, of: number): void {
+  const work = followed.getStore();
+  if (!work) return;
+  work.documents = true;
+  work.follower.hears({ phase: 'writing', done, of });
 }

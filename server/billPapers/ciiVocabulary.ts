@@ -4,7 +4,14 @@ const reference: Vocabulary = { IssuerAssignedID: TEXT, LineID: TEXT, TypeCode: 
 
 const line: Vocabulary = {
   // A line below another (ParentLineID) is not counted twice: it is not understood.
-  AssociatedDocumentLineDocument: { LineID: TEXT, IncludedNote: several(WHOLE) },
+  // A line that sums up those below it, or is said for information only, is no line of its own.
+  AssociatedDocumentLineDocument: {
+    LineID: TEXT,
+    ParentLineID: TEXT,
+    LineStatusCode: TEXT,
+    LineStatusReasonCode: TEXT,
+    IncludedNote: several(WHOLE),
+  },
   SpecifiedTradeProduct: {
     ID: TEXT,
     GlobalID: TEXT,

@@ -1,4 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
+import ExcelJS from 'exceljs';
 import PDFDocument from 'pdfkit';
 import { inEnglish } from '../testing/inEnglish.ts';
 import { openPaper } from './openPaper.ts';
@@ -70,10 +71,54 @@ describe('a file', () => {
   });
 
   it('that is none of these, or too large, is refused', async () => {
-    for (const content of ['', '#!/bin/sh\n', 'PK\u0003\u0004', 'a,b\n1,2\n', '{"vendor":1}'])
+    await expect(openPaper('bill.pdf', Buffer.from('PK\u0003\u0004'))).rejects.toThrow('file.no_sheet');
+    for (const content of ['', '#!/bin/sh\n', 'a,b\n1,2\n', '{"vendor":1}'])
       await expect(openPaper('bill.pdf', Buffer.from(content))).rejects.toThrow('paper.no_paper');
     await expect(openPaper('bill.xml', Buffer.alloc(10_000_001, '<'))).rejects.toMatchObject({
       says: [{ id: 'paper.too_large', values: { most: 10 } }],
+    });
+  });
+
+  it('that is a stack is taken apart, as CSV in whatever it is written, and as a spreadsheet', async () => {
+    const rows = [
+      ['vendor', 'number', 'date', 'amount', 'description', 'is'],
+      ['TARN', 'S-1', '2026-03-20', 10, 'Füllung', ''],
+      ['TARN', 'S-2', '2026-03-20', 20, 'Thread', 'Line'],
+      ['TARN', 'S-1', '2026-03-20', 2, 'Freight', 'charge'],
+    ];
+    const table = rows.map((row) => row.join(';')).join('\r\n');
+    const book = new ExcelJS.Workbook();
+    book.addWorksheet('Bills').addRows(rows);
+    const written = {
+      utf8: Buffer.from(table),
+      latin: Buffer.from(table, 'latin1'),
+      utf16: Buffer.from(`\uFEFF${table}`, 'utf16le'),
+      xlsx: Buffer.from(await book.xlsx.writeBuffer()),
+    };
+    for (const [how, content] of Object.entries(written)) {
+      const papers = await openPaper('stack', content);
+      const read = papers.map(({ structured }) => JSON.parse(structured?.toString() ?? '') as Record<string, string>[]);
+      expect([how, read.map((bill) => bill.map((row) => [row.number, row.amount, row.description]))]).toEqual([
+        how,
+        [
+          [
+            ['S-1', '10', 'Füllung'],
+            ['S-1', '2', 'Freight'],
+          ],
+          [['S-2', '20', 'Thread']],
+        ],
+      ]);
+    }
+  });
+
+  it('that is a stack with a row of no kind is refused with its row: nothing of it is left out', async () => {
+    const stack =
+      'vendor,number,date,amount,is,kind\nTARN,1,2026-03-20,5,,\nTARN,1,2026-03-20,9,freight,\nTARN,2,2026-03-20,9,,proforma\n';
+    await expect(openPaper('stack.csv', Buffer.from(stack))).rejects.toMatchObject({
+      says: [
+        { id: 'paper.stack_row', values: { row: 3, column: 'is', text: 'freight' } },
+        { id: 'paper.stack_row', values: { row: 4, column: 'kind', text: 'proforma' } },
+      ],
     });
   });
 });

@@ -1,6 +1,7 @@
 import { RequestError } from '../asking/failures.ts';
 import { mediaTypeOf } from '../papers/kept.ts';
 import { attachmentsOfPdf } from '../papers/pdfAttachments.ts';
+import { isSpreadsheet, textIn } from '../papers/readFile.ts';
 import { isXml } from '../papers/readXml.ts';
 import { isBill } from './billIn.ts';
 import { splitStack } from './readCsv.ts';
@@ -22,7 +23,7 @@ type Inside = NonNullable<Awaited<ReturnType<typeof attachmentsOfPdf>>>[number];
 const MOST_BYTES = 10_000_000;
 
 /**
- * Tells what a file is: an XML, a stack of bills as CSV, a PDF with or without an XML in it, a picture. A stack becomes a paper for each of its bills.
+ * Tells what a file is: an XML, a stack of bills as CSV or XLSX, a PDF with or without an XML in it, a picture. A stack becomes a paper for each of its bills.
  * @throws RequestError for a file that is nothing of this, or too large
  */
 export async function openPaper(name: string, content: Buffer): Promise<OpenedPaper[]> {
@@ -31,7 +32,7 @@ export async function openPaper(name: string, content: Buffer): Promise<OpenedPa
   if (type === 'application/pdf') return [await openPdf(name, content)];
   if (type !== undefined) return [{ name, type, content, structured: undefined, says: [message('paper.picture')] }];
   if (isXml(content)) return [{ name, type: 'application/xml', content, structured: content, says: [] }];
-  if (isTable(content)) return openStack(name, content);
+  if (isSpreadsheet(content) || isTable(content)) return openStack(name, content);
   throw new RequestError(422, 'paper.no_paper');
 }
 
@@ -69,4 +70,4 @@ async function openStack(name: string, content: Buffer): Promise<OpenedPaper[]> 
 
 /** Text whose first line names what the columns of a stack are called. */
 const isTable = (content: Buffer): boolean =>
-  /^\uFEFF?[\w "',;\t]*\bvendor\b[\w "',;\t]*(?:\r?\n|$)/i.test(content.subarray(0, 500).toString('utf8'));
+  /^\uFEFF?[\w "',;\t]*\bvendor\b[\w "',;\t]*(?:\r?\n|$)/i.test(textIn(content.subarray(0, 500)));

@@ -43,31 +43,33 @@ export function fromCii(root: XmlNode): Stated {
     ].filter(Boolean),
     order: textAt(agreed, 'BuyerOrderReferencedDocument', 'IssuerAssignedID'),
     slip: textAt(trade, 'ApplicableHeaderTradeDelivery', 'DespatchAdviceReferencedDocument', 'IssuerAssignedID'),
-    lines: childrenOf(trade, 'IncludedSupplyChainTradeLineItem').map((line) => {
-      const net = childAt(line, 'SpecifiedLineTradeAgreement', 'NetPriceProductTradePrice');
-      const delivered = childAt(line, 'SpecifiedLineTradeDelivery');
-      return {
-        number: textAt(line, 'AssociatedDocumentLineDocument', 'LineID'),
-        order: textAt(line, 'SpecifiedLineTradeAgreement', 'BuyerOrderReferencedDocument', 'IssuerAssignedID'),
-        slip: textAt(delivered, 'DespatchAdviceReferencedDocument', 'IssuerAssignedID'),
-        names: ['SellerAssignedID', 'BuyerAssignedID', 'GlobalID'].map((kind) =>
-          textAt(line, 'SpecifiedTradeProduct', kind),
-        ),
-        description: textAt(line, 'SpecifiedTradeProduct', 'Name'),
-        quantity: textAt(delivered, 'BilledQuantity'),
-        unit: unitOf(childAt(delivered, 'BilledQuantity')),
-        price: textAt(net, 'ChargeAmount'),
-        per: textAt(net, 'BasisQuantity'),
-        amount: textAt(
-          line,
-          'SpecifiedLineTradeSettlement',
-          'SpecifiedTradeSettlementLineMonetarySummation',
-          'LineTotalAmount',
-        ),
-        takenOff: amountsOf(line, false),
-        added: amountsOf(line, true),
-      };
-    }),
+    lines: childrenOf(trade, 'IncludedSupplyChainTradeLineItem')
+      .filter(isCounted)
+      .map((line) => {
+        const net = childAt(line, 'SpecifiedLineTradeAgreement', 'NetPriceProductTradePrice');
+        const delivered = childAt(line, 'SpecifiedLineTradeDelivery');
+        return {
+          number: textAt(line, 'AssociatedDocumentLineDocument', 'LineID'),
+          order: textAt(line, 'SpecifiedLineTradeAgreement', 'BuyerOrderReferencedDocument', 'IssuerAssignedID'),
+          slip: textAt(delivered, 'DespatchAdviceReferencedDocument', 'IssuerAssignedID'),
+          names: ['SellerAssignedID', 'BuyerAssignedID', 'GlobalID'].map((kind) =>
+            textAt(line, 'SpecifiedTradeProduct', kind),
+          ),
+          description: textAt(line, 'SpecifiedTradeProduct', 'Name'),
+          quantity: textAt(delivered, 'BilledQuantity'),
+          unit: unitOf(childAt(delivered, 'BilledQuantity')),
+          price: textAt(net, 'ChargeAmount'),
+          per: textAt(net, 'BasisQuantity'),
+          amount: textAt(
+            line,
+            'SpecifiedLineTradeSettlement',
+            'SpecifiedTradeSettlementLineMonetarySummation',
+            'LineTotalAmount',
+          ),
+          takenOff: amountsOf(line, false),
+          added: amountsOf(line, true),
+        };
+      }),
     sums: {
       lines: textAt(sums, 'LineTotalAmount'),
       allowances: textAt(sums, 'AllowanceTotalAmount'),
@@ -134,6 +136,11 @@ export function fromCii(root: XmlNode): Stated {
     total: textAt(sums, 'GrandTotalAmount'),
   };
 }
+
+/** Lines that sum up those below them, or are for information only (Factur-X 1.0, profile EXTENDED, BT-X-8). */
+const NOT_COUNTED = ['GROUP', 'INFORMATION'];
+const isCounted = (line: XmlNode): boolean =>
+  !NOT_COUNTED.includes(textAt(line, 'AssociatedDocumentLineDocument', 'LineStatusReasonCode').trim().toUpperCase());
 
 /** What a line takes off, or adds. */
 const amountsOf = (line: XmlNode, charge: boolean): string[] =>

@@ -1,4 +1,6 @@
 import type { EntryFields } from '@obolus/contract/registers/register';
+import { type Message, message } from '@obolus/messages/message';
+import { RequestError } from '../asking/failures.ts';
 import { readFile } from '../papers/readFile.ts';
 import { NO_SUMS, PLAIN, type Stated } from './stated.ts';
 
@@ -22,12 +24,23 @@ export const STACK = {
   ],
 };
 /** What a row is; one that says nothing is a line. */
-type Is = 'line' | 'charge' | 'taken off' | 'tax';
+const IS = ['line', 'charge', 'taken off', 'tax'] as const;
+type Is = (typeof IS)[number];
+/** What a bill is; one that says nothing is a bill. */
+const KINDS = ['bill', 'credit'] as const;
+/** So many rows are named of those that are not right. */
+const NAMED = 8;
 
-/** Takes a stack apart, in the order of its rows: the rows of each vendor's number. */
+/**
+ * Takes a stack apart, in the order of its rows: the rows of each vendor's number.
+ * @throws RequestError where a row says that it is something that no row is: nothing of the file is taken then
+ */
 export async function splitStack(content: Buffer): Promise<EntryFields[][]> {
   const bills = new Map<string, EntryFields[]>();
-  for (const row of await readFile(content, STACK)) {
+  const rows = await readFile(content, STACK);
+  const wrong = rows.flatMap((row, at) => [...wrongIn(row, 'is', IS, at), ...wrongIn(row, 'kind', KINDS, at)]);
+  if (wrong.length > 0) throw new RequestError(422, wrong.slice(0, NAMED));
+  for (const row of rows) {
     const key = JSON.stringify([row.vendor, row.number]);
     const known = bills.get(key);
     if (known) known.push(row);
@@ -36,14 +49,21 @@ export async function splitStack(content: Buffer): Promise<EntryFields[][]> {
   return [...bills.values()];
 }
 
+function wrongIn(row: EntryFields, column: string, allowed: readonly string[], at: number): Message[] {
+  const text = row[column]?.trim() ?? '';
+  return text === '' || allowed.includes(text.toLowerCase())
+    ? []
+    : [message('paper.stack_row', { row: at + 2, column, text, allowed: allowed.join(', ') })];
+}
+
 /** A bill of its rows; what all of them should say alike is taken from the first that says it. */
 export function fromRows(rows: readonly EntryFields[], currency: string): Stated {
   const first = (name: string): string => rows.map((row) => row[name] ?? '').find(Boolean) ?? '';
-  const of = (is: Is) => rows.filter((row) => ((row.is ?? '') || 'line').toLowerCase() === is);
+  const of = (is: Is) => rows.filter((row) => (row.is?.trim() || 'line').toLowerCase() === is);
   const amounts = (is: 'charge' | 'taken off') =>
     of(is).map((row) => ({ said: row.description ?? '', amount: row.amount ?? '' }));
   return {
-    kind: first('kind').toLowerCase() === 'credit' ? 'credit' : 'bill',
+    kind: first('kind').trim().toLowerCase() === 'credit' ? 'credit' : 'bill',
     number: first('number'),
     vendor: [first('vendor')],
     date: first('date'),

@@ -35,6 +35,30 @@ describe('a closed vocabulary', () => {
   });
 });
 
+describe('lines that stand below lines', () => {
+  it('are counted, what sums them up and what is for information is not', async () => {
+    const xml = (await WRITERS['CII of another'](STATED)).toString();
+    const marked = (line: string, id: string, more: string) =>
+      line.replace(/<ram:LineID>[^<]*<\/ram:LineID>/, `<ram:LineID>${id}</ram:LineID>${more}`);
+    const [first = '', second = ''] =
+      xml.match(/<ram:IncludedSupplyChainTradeLineItem>[\s\S]*?<\/ram:IncludedSupplyChainTradeLineItem>/g) ?? [];
+    const reason = (code: string) => `<ram:LineStatusReasonCode>${code}</ram:LineStatusReasonCode>`;
+    const grouped = xml
+      .replace(
+        first,
+        marked(first, '1', reason('GROUP')) +
+          marked(first, '1.1', `<ram:ParentLineID>1</ram:ParentLineID>${reason('DETAIL')}`),
+      )
+      .replace(second, second + marked(second, '3', reason('INFORMATION')));
+    const paper = read(grouped);
+    expect([paper.besides.unread, paper.mismatches, paper.lines.map(({ said }) => said)]).toEqual([
+      [],
+      [],
+      read(xml).lines.map(({ said }) => said),
+    ]);
+  });
+});
+
 describe.each(Object.entries(WRITERS))('%s', (_, write) => {
   it('is understood whole', async () => {
     const paper = read((await write(STATED)).toString());

@@ -262,7 +262,7 @@ describe('a bill that comes as a file', () => {
       ['<!DOCTYPE x [<!ENTITY a SYSTEM "file:///etc/passwd">]><Invoice><ID>&a;</ID></Invoice>', 'DOCTYPE'],
       ['<Invoice>'.repeat(100), 'deep'],
       ['#!/bin/sh\nrm -rf /', 'whatever its name says'],
-      ['PK\u0003\u0004 zipped', 'whatever its name says'],
+      ['PK\u0003\u0004 zipped', 'no spreadsheet that can be read'],
     ] as const) {
       const reply = await take(content);
       expect([reply.status, reply.body.detail]).toEqual([422, expect.stringContaining(says)]);

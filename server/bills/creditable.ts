@@ -86,7 +86,9 @@ export async function readOpenCredits(
 /** What each line of some documents is called. */
 async function readAbout(manager: EntityManager, documents: readonly string[]): Promise<ReadonlyMap<string, Row>> {
   if (documents.length === 0) return new Map();
-  const header = 'd.id AS document_id, d.number, d.reference, d.date, d.vendor_id, v.name AS vendor';
+  const note = (what: string) =>
+    `(SELECT n.${what} FROM document_note n WHERE n.document_id = d.id ORDER BY n.written_at DESC, n.id LIMIT 1)`;
+  const header = `d.id AS document_id, d.number, d.reference, d.date, d.vendor_id, v.name AS vendor, ${note('text')} AS noted, ${note('written_at')} AS noted_at`;
   const of = 'JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id';
   const rows: Row[] = await manager.query(
     `SELECT ${header}, l.line_no, i.name AS label, i.unit, i.id AS item_id FROM return_line l ${of} JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id WHERE l.document_id IN (?)
@@ -121,6 +123,7 @@ function viewOf(line: CreditableLine, said: Row): CreditableView {
       reference: text(said.reference),
       date: text(said.date),
     },
+    lastNote: said.noted == null ? null : { text: text(said.noted), at: text(said.noted_at) },
     vendor: { id: text(said.vendor_id), name: text(said.vendor) },
     quantity: isReturn ? formatQuantity(left) : null,
     // What was paid for it, as a price counts it.

@@ -14,7 +14,7 @@ import type { Saving } from '../documents/documentCommand.ts';
 import type { TableRows } from '../storage/documentRows.ts';
 import { commandOf } from '../documents/registry.ts';
 import { RefusedError } from '../asking/failures.ts';
-import { beginsToWrite } from '../asking/progress.ts';
+import { beginsToWrite, followedBy } from '../asking/progress.ts';
 import { type Ahead, stillHolds } from './ahead.ts';
 import { type Decided, loadAndDecide, nextNumber } from './loadAndDecide.ts';
 
@@ -143,7 +143,9 @@ async function postWithin<Kind extends DocumentKind>(
     changed: [...new Set([...changed, ...(command.changes?.(document) ?? [])])],
   };
   const replies: PostedReply[] = [reply];
-  for (const [position, following] of (command.follows?.(document, body, books) ?? []).entries())
+  const followers = command.follows?.(document, body, books) ?? [];
+  for (const [position, following] of followers.entries()) {
+    followedBy(position, followers.length);
     replies.push(
       await postWithin(
         manager,
@@ -161,6 +163,7 @@ async function postWithin<Kind extends DocumentKind>(
           : problem;
       }),
     );
+  }
   return {
     ...reply,
     touched: [...new Set(replies.flatMap(({ touched }) => touched))].filter((touched) => touched !== id),

@@ -83,7 +83,7 @@ function estimateUseRows({ to, shares }: DocumentOf['allocation'], saving: Savin
 const MANY = 2_000;
 
 export const allocation: DocumentCommand<'allocation'> = {
-  isLong: ({ to, charges }) => to.length * charges.length > MANY,
+  isLong: ({ to, charges }) => (to.length * charges.length > MANY ? 'ahead' : undefined),
   read: (body, reader, { baseCurrency }) => ({
     kind: 'allocation',
     date: body.date,

@@ -41,6 +41,8 @@ export const approval: DocumentCommand<'approval'> = {
     if (isAccountWrong) reader.refusals.push(refusal('account_wrong', '/of'));
     return { ...body, kind: 'approval', by: user, asked, ...(doubted?.length ? { doubted } : {}) };
   },
+  // A run pays hundreds of vendors with its release.
+  isLong: ({ subject, step }) => (subject === 'payment-run' && step === 'approved' ? 'in-turn' : undefined),
   forbids: ({ subject }, role) =>
     MAY_ANSWER[subject].includes(role)
       ? undefined

@@ -90,8 +90,11 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   alsoNeeds?(body: BodyOf<Kind>): readonly DocumentKind[];
   /** What else the document that follows rests on, for a preview; posting loads it anew. */
   loadFollowing?(body: BodyOf<Kind>, loader: BooksLoader): Promise<void>;
-  /** Whether deciding and writing it takes so long that it is done in another thread, where it can be followed. */
-  isLong?(body: BodyOf<Kind>): boolean;
+  /**
+   * Whether deciding and writing it takes so long that it is done in another thread, where it can be followed: `ahead` where it is decided on a snapshot, and
+   * then only compared under the locks.
+   */
+  isLong?(body: BodyOf<Kind>): 'ahead' | 'in-turn' | undefined;
   /** Documents that are posted with it in the same transaction, each on the books as those before leave them. */
   follows?(document: DocumentOf[Kind], body: BodyOf<Kind>, books: Books): readonly Following[];
 }

@@ -27,21 +27,37 @@ export async function readFile(content: Buffer, columns: Columns): Promise<Entry
   return filled.map((cells) => Object.fromEntries(names.map((name, at) => [name, cells[at] ?? ''])));
 }
 
+/**
+ * A table as text: UTF-16 by its mark, else UTF-8, else what spreadsheets of the West write that know no UTF-8 (Windows code page 1252). A file that is cut
+ * in the middle of a letter still is what it was.
+ */
+export function textIn(content: Buffer): string {
+  const [first, second] = content;
+  if (first === 0xff && second === 0xfe) return new TextDecoder('utf-16le').decode(content);
+  if (first === 0xfe && second === 0xff) return new TextDecoder('utf-16be').decode(content);
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(content, { stream: true });
+  } catch {
+    return new TextDecoder('windows-1252').decode(content);
+  }
+}
+
 /** What its header is divided by: figures below it may hold another mark of these. */
-function delimiterOf(content: Buffer): string {
-  const [header = ''] = content.subarray(0, 10_000).toString('utf8').split(/\r?\n/, 1);
+function delimiterOf(table: string): string {
+  const [header = ''] = table.slice(0, 10_000).split(/\r?\n/, 1);
   const outside = header.replace(/"[^"]*"/g, '');
   const counted = [',', ';', '\t'].map((mark) => [mark, outside.split(mark).length] as const);
   return counted.reduce((most, one) => (one[1] > most[1] ? one : most))[0];
 }
 
 function readCsv(content: Buffer): string[][] {
+  const table = textIn(content);
   try {
-    const lines: string[][] = parse(content, {
+    const lines: string[][] = parse(table, {
       bom: true,
       skip_empty_lines: true,
       trim: true,
-      delimiter: delimiterOf(content),
+      delimiter: delimiterOf(table),
       relax_column_count_less: true,
     });
     // An apostrophe tells text apart that a spreadsheet would take for a formula; so it left us.

@@ -149,6 +149,9 @@ const REQUESTS = `(SELECT COUNT(*) FROM approval_request q WHERE q.asked_by <> ?
 const documentsOpen = (kind: OpenKind) =>
   `(SELECT COUNT(DISTINCT x.line_document_id) FROM open_item x WHERE ${isOpen(kind)})`;
 
+/** Among so many of the latest documents it is looked for one that somebody else entered. */
+const LATEST = 200;
+
 /** How many pieces of work wait, for the index. */
 export async function countWaiting(
   manager: EntityManager,
@@ -167,8 +170,9 @@ export async function countWaiting(
        ${documentsOpen('to-invoice')} AS deliveries,
        (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-credit')}) + (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('claim')}) AS credits,
        (SELECT COUNT(*) FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE ${isOpen('to-pay')} AND d.due_day <= ? + INTERVAL 7 DAY) AS due,
-       (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts`,
-    [user, user, user, user, today, user],
+       (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts,
+       (SELECT MAX(l.id) FROM (SELECT id, entered_by FROM document ORDER BY id DESC LIMIT ${LATEST}) l WHERE l.entered_by <> ?) AS of_others`,
+    [user, user, user, user, today, user, user],
   )) as Row[];
   const orders = await ordersAwaiting(manager, baseCurrency);
   const answerable = MAY_ANSWER.order.includes(role)
@@ -184,5 +188,6 @@ export async function countWaiting(
     credits: Number(row?.credits),
     due: Number(row?.due),
     drafts: Number(row?.drafts),
+    latestOfOthers: row?.of_others == null ? null : text(row.of_others),
   };
 }

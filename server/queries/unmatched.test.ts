@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { ListPage } from '@obolus/contract/listState';
 import { base, formatAmount } from '@obolus/core/exact/amounts';
@@ -83,11 +84,17 @@ describe('what is received or billed and not both', () => {
     const returned = await back('1', false);
     await back('2', true);
     expect(await stands()).toEqual(['billed Floor loom 2 1000.00', 'returned Floor loom 1 500.00']);
+    const owed = async () => (await ines.call('GET', '/api/credits/open')).body.rows as CreditableView[];
     const credits = async () =>
-      ((await ines.call('GET', '/api/credits/open')).body.rows as CreditableView[]).map(
-        ({ kind, label, quantity, price }) => [kind, label, quantity, price],
-      );
+      (await owed()).map(({ kind, label, quantity, price }) => [kind, label, quantity, price]);
     expect(await credits()).toEqual([['return', 'Floor loom', '1', '500.00']]);
+    // What was said last of it stands with it.
+    const said = async (words: string) => {
+      await ines.call('PUT', `/api/document-notes/${randomUUID()}`, { document: returned, text: words });
+      return (await owed()).map(({ lastNote }) => lastNote?.text);
+    };
+    expect((await owed()).map(({ lastNote }) => lastNote)).toEqual([null]);
+    expect([await said('reminded'), await said('promised for May')]).toEqual([['reminded'], ['promised for May']]);
     const [listed] = ((await ines.call('GET', '/api/lists/credits?find=loom')).body as unknown as ListPage).rows;
     expect(listed).toMatchObject({
       link: '/bench/1/credit',

@@ -13,6 +13,7 @@ import { previewDocument, type Previewing } from '../commands/previewDocument.ts
 import { type Posting, postDocument } from '../commands/runCommand.ts';
 import type { DatabaseConfig } from '../config.ts';
 import { readStatement } from '../customs/statement.ts';
+import { commandOf } from '../documents/registry.ts';
 import { keepAdvice } from '../despatch/advices.ts';
 import { stageImport } from '../imports/stage.ts';
 import { readSheet } from '../landing/readSheet.ts';
@@ -68,7 +69,8 @@ const TASKS = {
         postDocument(source, kind, body, {
           ...posting,
           now: () => at,
-          ahead: await decideAhead(source, kind, body, posting),
+          ahead:
+            commandOf(kind).isLong?.(body) === 'ahead' ? await decideAhead(source, kind, body, posting) : undefined,
         }),
     ).finally(() => following.port.close()),
 };

@@ -4,6 +4,7 @@ import type { Subject } from '@obolus/contract/approvals';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { problemOf, saidAgainst, server } from '../server/api.ts';
 import { useMe } from '../server/me.ts';
+import { LongPosting } from '../frame/LongPosting.tsx';
 import { AskReason } from '../parts/AskReason.tsx';
 import { say } from '../locale/say.ts';
 
@@ -63,6 +64,7 @@ export function Answer({ subject, of, seen, title }: Answered) {
       <button type="button" className="btn quiet" disabled={isLoading} onClick={() => setAsking('rejected')}>
         {say(words.ask)}
       </button>
+      {isLoading && subject === 'payment-run' && <LongPosting posting={key} />}
       {!asking && (
         <span className="wrong" role="alert">
           {saidAgainst(error)}

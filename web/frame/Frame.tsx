@@ -22,6 +22,7 @@ import { Search } from './Search.tsx';
 import { Shortcuts } from './Shortcuts.tsx';
 import { languageFor, say, speak, spoken } from '../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
+import { useOthersWork } from './useOthersWork.ts';
 
 const Help = lazy(() => import('../guide/Help.tsx'));
 
@@ -116,7 +117,7 @@ function Signed({ me }: { me: Me }) {
 }
 
 function Index({ me, onSearch, onKeys }: { me: Me; onSearch: () => void; onKeys: () => void }) {
-  const waiting = server.useWaitingQuery(undefined, { pollingInterval: 60_000 });
+  const waiting = useOthersWork();
   const { pathname } = useLocation();
   const [signOut] = server.useSignOutMutation();
   const [isAccount, setAccount] = useState(false);

@@ -39,7 +39,7 @@ export function GiveBill() {
       <GiveFile
         says={say('bench.bill_came')}
         label={say('bench.bill_file')}
-        accept=".xml,.pdf,.csv,.png,.jpg,.jpeg,.webp,text/xml,application/xml,application/pdf,text/csv,image/png,image/jpeg,image/webp"
+        accept=".xml,.pdf,.csv,.xlsx,.png,.jpg,.jpeg,.webp,text/xml,application/xml,application/pdf,text/csv,image/png,image/jpeg,image/webp"
         taking={taking}
         onGive={give}
       />

@@ -8,6 +8,7 @@ const line = (id: string, more: Partial<CreditableView> = {}): CreditableView =>
   document: { id, number: `VB-${id}`, reference: '', date: '2026-11-01' },
   vendor: { id: '1', name: 'Beira Linho' },
   label: 'Linen',
+  lastNote: null,
   item: '1',
   unit: 'kg',
   currency: 'EUR',

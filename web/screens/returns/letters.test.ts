@@ -3,7 +3,7 @@ import type { CreditableView } from '@obolus/contract/views/bench';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import { en } from '@obolus/messages/en';
 import { speakerOf } from '@obolus/messages/speaker';
-import { owingOf, reminderOf, returnLetter } from './letters.ts';
+import { lastNoteOf, owingOf, reminderOf, returnLetter } from './letters.ts';
 
 const speaker = speakerOf('en', en, { figure: (plain) => plain, day: (day) => day, count: String });
 const line = (over: object): CreditableView =>
@@ -45,6 +45,15 @@ describe('what vendors owe', () => {
       ['1', ['8/1', '7/1']],
       ['2', ['9/1']],
     ]);
+  });
+
+  it('says what was said last of any of it', () => {
+    const [early, late] = ['2026-03-22 08:00:00', '2026-03-25 08:00:00'];
+    const promised = line({ lastNote: { text: 'promised for May', at: late } });
+    expect(lastNoteOf([claim, promised, line({ lastNote: { text: 'Credits that we expect', at: early } })])?.text).toBe(
+      'promised for May',
+    );
+    expect(lastNoteOf([line({ lastNote: null })])).toBeNull();
   });
 
   it('is written to each, goods by quantity and claims by amount, by the papers it knows them by', () => {

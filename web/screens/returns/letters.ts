@@ -22,6 +22,13 @@ export function owingOf(rows: readonly CreditableView[]): Owing[] {
   }));
 }
 
+/** The latest of all notes at what somebody owes; null where nothing was said. */
+export const lastNoteOf = (lines: Owing['lines']): CreditableView['lastNote'] =>
+  lines.reduce<CreditableView['lastNote']>(
+    (last, { lastNote }) => (lastNote && (!last || lastNote.at > last.at) ? lastNote : last),
+    null,
+  );
+
 /** A reminder of what is owed, line by line, by the papers that the vendor knows it by. */
 export function reminderOf({ vendor, lines }: Owing, { say }: Speaker): Letter {
   const named = ({ document: { number, reference } }: CreditableView) =>

@@ -1,0 +1,62 @@
+import { expect, test } from '@playwright/test';
+import { billPaper } from '@obolus/demo/billPapers';
+import { expectAccessible } from './accessible.ts';
+import { useDemoCompany } from './demoCompany.ts';
+import { Desk } from './desk.ts';
+
+useDemoCompany();
+
+/** Hands a file to the bench, as it is dropped there. */
+const give = (desk: Desk, name: string, content: string) =>
+  desk.page
+    .getByLabel('Bill: XML, PDF, picture or a stack as CSV or XLSX')
+    .setInputFiles({ name, mimeType: 'text/xml', buffer: Buffer.from(content) });
+
+const FOR_REEDS = {
+  vendor: 'ALDR',
+  order: '',
+  date: '2026-11-20',
+  currency: 'CAD',
+  lines: [{ name: 'Reed, steel, 60 cm', item: 'RD-60', quantity: '2', unit: 'C62', price: '48.50' }],
+};
+
+test('a mail’s XML and PDF are one bill; the same number once more is put with it', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.go('/bench');
+  await desk.waiting(/MT-5519/).click();
+  await page.getByRole('button', { name: 'Paper beside' }).click();
+  const paper = page.getByRole('complementary', { name: /^The paper/ });
+  await expect(paper).toContainText('MT-5519.xml');
+  await paper.getByRole('button', { name: 'MT-5519.pdf' }).press('Enter');
+  await expect(paper.locator('canvas').first()).toBeVisible();
+  await paper.getByRole('button', { name: 'MT-5519.xml' }).press('Enter');
+  await expect(paper.getByText('100 × 0.72')).toBeVisible();
+
+  await desk.go('/bench');
+  await give(desk, 'first.xml', billPaper({ ...FOR_REEDS, number: 'AJ 40801' }));
+  await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40801');
+  await desk.go('/bench');
+  await give(desk, 'again.xml', billPaper({ ...FOR_REEDS, number: 'aj-40801' }));
+  await expect(page.getByText('AJ 40801 of this vendor waits already: first.xml.')).toBeVisible();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'It is the same bill: put this paper with it' }).press('Enter');
+  await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40801');
+  await expect(page.getByText('again.xml is now with AJ 40801.')).toBeVisible();
+  await expect(desk.waiting(/40801/i)).toHaveCount(1);
+  await expect(paper.getByRole('button', { name: 'again.xml' })).toBeVisible();
+});
+
+test('a paper that asks for a prepayment is entered as one', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.go('/bench');
+  const asks = billPaper({ ...FOR_REEDS, number: 'AJ 40802' }).replace('TypeCode>380<', 'TypeCode>386<');
+  await give(desk, 'ahead.xml', asks);
+  await page.getByRole('link', { name: 'Enter it as one' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Aldergrove Joinery');
+  await expect(page.getByLabel('Amount', { exact: true })).toHaveValue('97.00');
+  expect((await desk.footing()).join(' ')).toContain('Aldergrove Joinery');
+  await desk.post();
+  await desk.expectBooksToAgree();
+});

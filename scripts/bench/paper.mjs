@@ -1,0 +1,52 @@
+import { randomUUID } from 'node:crypto';
+import { row } from './measure.mjs';
+
+const EVERY = 25;
+
+/**
+ * An XML of as many lines as the order has, as a vendor sends it: from handing it over until its lines and what they are proposed for stand on the screen,
+ * and its readable page beside them; and how long others wait meanwhile.
+ */
+export async function benchPaper(page, url, me, { order, items, lines }) {
+  const { number } = await (await page.request.get(`${url}/api/documents/${order}`)).json();
+  const content = Buffer.from(xmlOf(number, items, lines));
+  const id = randomUUID();
+  const waits = [];
+  let isOver = false;
+  const others = (async () => {
+    while (!isOver) {
+      const asked = performance.now();
+      await page.request.get(`${url}/api/waiting`);
+      waits.push(performance.now() - asked);
+      await new Promise((resolve) => setTimeout(resolve, EVERY));
+    }
+  })();
+  const start = performance.now();
+  const taken = await page.request.put(`${url}/api/incoming-bills/${id}`, {
+    headers: { 'X-CSRF-Token': me.csrfToken },
+    data: { name: 'bill.xml', content: content.toString('base64') },
+  });
+  if (!taken.ok()) throw new Error(await taken.text());
+  const read = performance.now() - start;
+  await page.goto(`${url}/bench/1/${id}`);
+  await page.getByText('Every line is surely matched.').waitFor();
+  const proposed = performance.now() - start;
+  await page.getByRole('button', { name: 'Paper beside' }).click();
+  await page.locator('.readable .line').first().waitFor();
+  const shown = performance.now() - start;
+  isOver = true;
+  await others;
+  waits.sort((a, b) => a - b);
+  row(
+    `an XML of ${lines.toLocaleString('en-US')} lines, taken in, proposed and shown`,
+    `${shown.toFixed(0)} ms`,
+    `taken in after ${read.toFixed(0)}, proposed on the screen after ${proposed.toFixed(0)} ms; others waited p50 ${waits[waits.length >> 1].toFixed(0)}, at most ${waits.at(-1).toFixed(0)} ms`,
+  );
+}
+
+const xmlOf = (order, items, lines) =>
+  `<?xml version="1.0" encoding="UTF-8"?><Invoice xmlns="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2"><ID>X-1000</ID><IssueDate>2026-02-14</IssueDate><InvoiceTypeCode>380</InvoiceTypeCode><DocumentCurrencyCode>USD</DocumentCurrencyCode><OrderReference><ID>${order}</ID></OrderReference><AccountingSupplierParty><Party><PartyName><Name>Vendor</Name></PartyName></Party></AccountingSupplierParty><LegalMonetaryTotal><PayableAmount currencyID="USD">${(lines * 123.4).toFixed(2)}</PayableAmount></LegalMonetaryTotal>${Array.from(
+    { length: lines },
+    (_, n) =>
+      `<InvoiceLine><ID>${n + 1}</ID><InvoicedQuantity unitCode="C62">10</InvoicedQuantity><LineExtensionAmount currencyID="USD">123.40</LineExtensionAmount><Item><Name>${items[n % items.length].name}</Name><BuyersItemIdentification><ID>${items[n % items.length].number}</ID></BuyersItemIdentification></Item><Price><PriceAmount currencyID="USD">12.34</PriceAmount></Price></InvoiceLine>`,
+  ).join('')}</Invoice>`;
