@@ -13,7 +13,8 @@ import type { Beginning, Found, Given, TaskName } from './tasks.ts';
 
 const LONGEST = 120_000;
 const MOST_WAITING = 100;
-const IDLE = 60_000;
+/** A thread that is begun anew reads its programs first, which takes seconds: between two papers of a morning it stays. */
+const IDLE = 600_000;
 const MOST_MEMORY_MB = 512;
 /** What a task makes is gone when it ends: with room for it nothing is moved about meanwhile. */
 const YOUNG_MEMORY_MB = 96;
