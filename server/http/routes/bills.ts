@@ -1,3 +1,4 @@
+import type { AssessedBill } from '@obolus/contract/views/bench';
 import { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import { RequestError } from '../../asking/failures.ts';
@@ -69,9 +70,12 @@ export function billRoutes(router: Router, context: Context): void {
     await planDraft(source, user, params.id, body, today());
     return done;
   });
-  implement(router, context, api.assessedBills, ({ query, user }) =>
-    workers.run('assessBills', user, query.ids.split(','), today()),
-  );
+  implement(router, context, api.assessedBills, async ({ query, user }) => {
+    const rows: AssessedBill[] = [];
+    // One after the other: whoever takes a paper in meanwhile waits for no more than one of them.
+    for (const id of query.ids.split(',')) rows.push(...(await workers.run('assessBills', user, [id], today())).rows);
+    return { rows };
+  });
   implement(router, context, api.postAgreed, ({ params, user }) =>
     postAgreed(source, user, params.id, { now, today: today() }),
   );

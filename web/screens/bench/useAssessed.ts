@@ -3,8 +3,8 @@ import type { AssessedBill, WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
 
-/** So many are asked about at once: whoever takes a bill in, or opens one, waits for no more than these. */
-const AT_ONCE = 3;
+/** So many are asked about at once. */
+const AT_ONCE = 50;
 /** Milliseconds for which what waits stands still before it is looked at. */
 const REST = 150;
 
@@ -31,9 +31,7 @@ export function useAssessed(bills: readonly WaitingBill[], isCurrent: boolean): 
           server.endpoints.assessedBills.initiate({ query }, { subscribe: false, forceRefetch: true }),
         );
         for (const row of data?.rows ?? []) known.set(row.id, row);
-        // What was known of the others stands until they are looked at again.
-        if (!asking.signal.aborted)
-          setFound((before) => new Map([...[...before].filter(([id]) => ready.includes(id)), ...known]));
+        if (!asking.signal.aborted) setFound(new Map(known));
       }
     };
     // Who comes back from a bill sees the list as it was, and a moment later as it is.
