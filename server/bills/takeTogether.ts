@@ -39,15 +39,17 @@ interface Part {
  */
 export async function takeTogether(source: DataSource, given: readonly Given[]): Promise<NotTaken[]> {
   const refused: NotTaken[] = [];
-  const orRefused = async ({ name, content }: Given, work: () => Promise<unknown>): Promise<void> => {
+  const orRefused = async ({ name, content }: Given, work: () => Promise<unknown>): Promise<boolean> => {
     try {
       await work();
+      return true;
     } catch (problem) {
       const [says, failure] =
         problem instanceof RequestError
           ? [problem.says, '']
           : [[message('paper.not_read')], problem instanceof Error ? (problem.stack ?? problem.message) : 'unknown'];
       refused.push({ name, bytes: content.length, says, failure });
+      return false;
     }
   };
   const currency = await baseCurrency(source.manager);
@@ -58,11 +60,16 @@ export async function takeTogether(source: DataSource, given: readonly Given[]):
       else parts.push(partOf(one, await openPaper(one.name, one.content), currency));
     });
   const mains = new Map(parts.map((part) => [part, mainOf(part, parts)]));
-  for (const part of parts)
-    if (mains.get(part) === undefined) await orRefused(part.given, () => takeOpened(source, part.given, part.papers));
-  for (const [{ given: one, papers }, main] of mains)
-    for (const paper of main === undefined ? [] : papers)
-      await orRefused(one, () => keepBeside(source, one, paper, main?.given.id ?? ''));
+  const taken = new Set<Part>();
+  for (const [part, main] of mains)
+    if (main === undefined && (await orRefused(part.given, () => takeOpened(source, part.given, part.papers))))
+      taken.add(part);
+  for (const [{ given: one, papers }, main] of mains) {
+    if (main === undefined) continue;
+    // What it would lie beside is not here: it is a paper by itself, and not lost with it.
+    if (!taken.has(main)) await orRefused(one, () => takeOpened(source, one, papers));
+    else for (const paper of papers) await orRefused(one, () => keepBeside(source, one, paper, main.given.id));
+  }
   return refused;
 }
 

@@ -100,6 +100,20 @@ describe('the mailbox', () => {
       [],
       [{ id: rows.find(({ number }) => number === 'P-1')?.id, name: 'P-1.xml' }],
     ]);
+    // The same XML once more is refused, and another PDF with it is not lost: it is a paper by itself.
+    await send([
+      { filename: 'P-1.xml', content: ubl('P-1') },
+      { filename: 'P-1.pdf', content: pdf('signed') },
+    ]);
+    const anew = (await waiting()).filter(({ name }) => /^P-1/.test(name)).map(({ name, state }) => [name, state]);
+    expect(anew).toEqual(
+      expect.arrayContaining([
+        ['P-1.xml', 'refused'],
+        ['P-1.pdf', 'unassigned'],
+      ]),
+    );
+    for (const { id, name, state } of await waiting())
+      if (name === 'P-1.xml' && state === 'refused') await ines.call('DELETE', `/api/incoming-bills/${id}`);
     // The same PDF once more is no other bill.
     await send([{ filename: 'again.pdf', content: pdf('one') }]);
     const again = (await waiting()).find(({ name }) => name === 'again.pdf');
