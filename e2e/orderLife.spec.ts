@@ -207,6 +207,8 @@ test('an order of three hundred lines is edited at its end by keyboard and place
     data: { kind: 'order', title: 'Three hundred lines', body, version: 0 },
   });
   expect(kept.ok()).toBe(true);
+  // It was kept in another window, so to say.
+  await page.reload();
   await desk.go('/orders');
   await page.getByRole('link', { name: /Three hundred lines/ }).click();
   await expect(page.getByLabel('Quantity, line 1', { exact: true })).toHaveValue('2');

@@ -7,10 +7,13 @@ import { Desk } from './desk.ts';
 useDemoCompany();
 
 /** Hands a file to the bench, as it is dropped there. */
-const give = (desk: Desk, name: string, content: string) =>
-  desk.page
+async function give(desk: Desk, name: string, content: string): Promise<void> {
+  await desk.go('/bench');
+  await expect(desk.page.getByRole('heading', { level: 1, name: 'Match bench' })).toBeVisible();
+  await desk.page
     .getByLabel('Bill: XML, PDF, picture or a stack as CSV or XLSX')
     .setInputFiles({ name, mimeType: 'text/xml', buffer: Buffer.from(content) });
+}
 
 const FOR_REEDS = {
   vendor: 'ALDR',
@@ -33,11 +36,9 @@ test('a mail’s XML and PDF are one bill; the same number once more is put with
   await paper.getByRole('button', { name: 'MT-5519.xml' }).press('Enter');
   await expect(paper.getByText('100 × 0.72')).toBeVisible();
 
-  await desk.go('/bench');
   await give(desk, 'first.xml', billPaper({ ...FOR_REEDS, number: 'AJ 40801' }));
   // The first paper of a server that has just begun.
   await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40801', { timeout: 20_000 });
-  await desk.go('/bench');
   await give(desk, 'again.xml', billPaper({ ...FOR_REEDS, number: 'aj-40801' }));
   await expect(page.getByText('AJ 40801 of this vendor waits already: first.xml.')).toBeVisible();
   await expectAccessible(page);
@@ -52,7 +53,6 @@ test('a mail’s XML and PDF are one bill; the same number once more is put with
 test('a paper that asks for a prepayment is entered as one', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
-  await desk.go('/bench');
   const asks = billPaper({ ...FOR_REEDS, number: 'AJ 40802' }).replace('TypeCode>380<', 'TypeCode>386<');
   await give(desk, 'ahead.xml', asks);
   await page.getByRole('link', { name: 'Enter it as one' }).click();

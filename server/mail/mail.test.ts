@@ -203,8 +203,10 @@ describe('the mailbox', () => {
     expect(refused.map(({ sender }) => sender).sort()).toEqual(['big@tarnside.example', 'silent@tarnside.example']);
     expect(JSON.stringify(refused)).toContain('200 MB');
   });
+});
 
-  it('is where sent mails are read, and sends only for whoever may write to vendors', async () => {
+describe('mails', () => {
+  it('that were sent are read in the mailbox, and are sent only for whoever may write to vendors', async () => {
     const mail = { to: 'desk@tarnside.example', subject: 'Your bill M-1', text: 'Please send a credit memo.' };
     const id = randomUUID();
     for (const again of [1, 2])
@@ -222,7 +224,7 @@ describe('the mailbox', () => {
     ).toBe(400);
   });
 
-  it('shows the latest mails, and says that there are more', async () => {
+  it('are the latest ones, and that there are more is said', async () => {
     const before = await server.source.query('SELECT COUNT(*) AS n FROM mail');
     const listed = async () => (await ines.call('GET', '/api/mails')).body as { rows: unknown[]; more: boolean };
     expect((await listed()).more).toBe(false);
