@@ -17,6 +17,12 @@ export default {
       roots: ['<rootDir>/messages', '<rootDir>/core', '<rootDir>/contract'],
     },
     { ...common, displayName: 'web', rootDir: '.', roots: ['<rootDir>/web'] },
-    { ...common, displayName: 'server', rootDir: '.', roots: ['<rootDir>/server'] },
+    {
+      ...common,
+      displayName: 'server',
+      rootDir: '.',
+      roots: ['<rootDir>/server'],
+      testEnvironment: './server/testing/environment.mjs',
+    },
   ],
 };

@@ -5,7 +5,7 @@ import { CaseServer } from '@obolus/server/cases/caseServer';
 import { PASSWORD } from '@obolus/server/cases/people';
 import { commandOf } from '@obolus/server/documents/registry';
 import { proveBooks } from '@obolus/server/proof/proveBooks';
-import { makeSchema } from '@obolus/server/testing/testServer';
+import { makeSchema } from '@obolus/server/testing/schema';
 import { CaseDesk, isOnScreen } from './caseDesk.ts';
 import { WEB } from './demoCompany.ts';
 

@@ -7,7 +7,7 @@ import { replayBooks } from '@obolus/server/proof/replayBooks';
 import { type Running, serve } from '@obolus/server/serve';
 import { migrate } from '@obolus/server/storage/dataSource';
 import { dumpSchema, restoreSchema } from '@obolus/server/testing/dump';
-import { makeSchema } from '@obolus/server/testing/testServer';
+import { makeSchema } from '@obolus/server/testing/schema';
 
 const TODAY = '2026-11-23';
 const here = dirname(fileURLToPath(import.meta.url));

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { createServer, type AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { makeSchema } from './testing/testServer.ts';
+import { makeSchema } from './testing/schema.ts';
 
 /* A start that fails says why, and ends. */
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));

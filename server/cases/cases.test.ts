@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
-import { makeSchema } from '../testing/testServer.ts';
+import { makeSchema } from '../testing/schema.ts';
 import { runs, seed } from '@obolus/core/testing/runs';
 import { histories, playHistory } from './histories.ts';
 import { HttpBooks } from './httpBooks.ts';

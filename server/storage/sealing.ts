@@ -9,16 +9,16 @@ export interface SealKey {
   readonly key: Buffer;
 }
 
-const given = new WeakMap<DataSource, readonly SealKey[]>();
+/** Where a connection holds its keys: whoever has the connection finds them, whichever copy of this module gave them. */
+const SEAL_KEYS = Symbol.for('obolus: keys that seal');
+type Keyed = DataSource & { [SEAL_KEYS]?: readonly SealKey[] };
 
 /** The keys of a connection to the books: the first seals, older ones only prove what they sealed. */
-export const giveSealKeys = (source: DataSource, keys: readonly SealKey[]): DataSource => {
-  given.set(source, keys);
-  return source;
-};
+export const giveSealKeys = (source: Keyed, keys: readonly SealKey[]): DataSource =>
+  Object.assign(source, { [SEAL_KEYS]: keys });
 
-export function sealKeysOf(source: DataSource): readonly SealKey[] {
-  const keys = given.get(source) ?? [];
+export function sealKeysOf(source: Keyed): readonly SealKey[] {
+  const keys = source[SEAL_KEYS] ?? [];
   invariant(keys.length > 0, 'books have a key that seals them');
   return keys;
 }

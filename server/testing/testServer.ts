@@ -1,13 +1,10 @@
-import { randomBytes } from 'node:crypto';
-import { createConnection } from 'mysql2/promise';
 import type { DataSource } from 'typeorm';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { type Role, ROLES } from '@obolus/contract/roles';
 import type { Config, OwnedDatabase } from '../config.ts';
-import { type Running, serve } from '../serve.ts';
-import { migrate } from '../storage/dataSource.ts';
-import { setUpCompany } from '../setUp/company.ts';
+import type { Running } from '../serve.ts';
 import { Client } from './client.ts';
+import { makeSchema } from './schema.ts';
 
 export { Client, type Reply } from './client.ts';
 
@@ -30,25 +27,11 @@ export interface TestServer {
   stop(): Promise<void>;
 }
 
-const env = (name: string): string => {
-  const value = process.env[name];
-  if (value === undefined) throw new Error(`${name} is not set: run the tests with npm test.`);
-  return value;
-};
-
-/** A schema of its own in the database that the test run started, so that no test meets another's books. */
-export async function makeSchema(): Promise<{ database: OwnedDatabase; drop: () => Promise<void> }> {
-  const name = `obolus_t${randomBytes(5).toString('hex')}`;
-  const owner = { user: env('OBOLUS_DB_OWNER_USER'), password: env('OBOLUS_DB_OWNER_PASSWORD') };
-  await asRoot([
-    `CREATE DATABASE ${name} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci`,
-    `GRANT ALL ON ${name}.* TO '${owner.user}'@'127.0.0.1' WITH GRANT OPTION`,
-  ]);
-  const app = { user: env('OBOLUS_DB_USER'), password: env('OBOLUS_DB_PASSWORD') };
-  const sealKeys = [{ id: 'test', key: Buffer.alloc(32, 7) }];
-  const database = { host: env('OBOLUS_DB_HOST'), port: Number(env('OBOLUS_DB_PORT')), name, owner, app, sealKeys };
-  return { database, drop: () => asRoot([`DROP DATABASE ${name}`]) };
-}
+/** The modules of the server as it is built and shipped (`environment.mjs`): the tests talk to it, and need not load it for each file. */
+const { builtServer } = globalThis as unknown as { builtServer: (module: string) => Promise<unknown> };
+const { serve } = (await builtServer('serve.js')) as typeof import('../serve.ts');
+const { migrate } = (await builtServer('storage/dataSource.js')) as typeof import('../storage/dataSource.ts');
+const { setUpCompany } = (await builtServer('setUp/company.js')) as typeof import('../setUp/company.ts');
 
 export async function startTestServer({
   connections = 24,
@@ -106,19 +89,6 @@ export async function startTestServer({
       await drop();
     },
   };
-}
-
-async function asRoot(statements: readonly string[]): Promise<void> {
-  const connection = await createConnection({
-    socketPath: env('OBOLUS_TEST_DB_SOCKET'),
-    user: 'root',
-    password: env('OBOLUS_TEST_DB_ROOT'),
-  });
-  try {
-    for (const statement of statements) await connection.query(statement);
-  } finally {
-    await connection.end();
-  }
 }
 
 /** A small company: two items of each method, a vendor in dollars and one in euro, a carrier. */

@@ -17,17 +17,18 @@ import { commandOf } from '../documents/registry.ts';
 import { keepAdvice } from '../despatch/advices.ts';
 import { stageImport } from '../imports/stage.ts';
 import { readSheet } from '../landing/readSheet.ts';
-import { sheetBook } from '../landing/sheetBook.ts';
-import { listFile } from '../lists/file.ts';
-import { readMail } from '../mail/readMail.ts';
+import type * as ListFile from '../lists/file.ts';
+import type * as OrderPdf from '../papers/orderPdf.ts';
+import type * as ReturnPdf from '../papers/returnPdf.ts';
+import type * as WithheldPdf from '../papers/withheldPdf.ts';
 import { readAccountStatement } from '../papers/accountStatement.ts';
-import { orderPdf } from '../papers/orderPdf.ts';
-import { returnPdf } from '../papers/returnPdf.ts';
-import { withheldPdf } from '../papers/withheldPdf.ts';
 import { openBooks } from '../storage/dataSource.ts';
 import { type Answer, refusalOf, withFiles } from './answer.ts';
 
-/** What takes long enough to keep others waiting: each with what it is given, on a connection of its own. */
+/**
+ * What takes long enough to keep others waiting: each with what it is given, on a connection of its own. What writes PDFs and spreadsheets and takes
+ * mails apart is large, and is loaded by whoever needs it first: a thread begins in half the time.
+ */
 const TASKS = {
   assessBills,
   takeBillIn,
@@ -38,17 +39,21 @@ const TASKS = {
   readStatement: ({ manager }: DataSource, content: Buffer, shipment: string) =>
     readStatement({ manager }, content, shipment),
   stageImport,
-  listFile: ({ manager }: DataSource, ...asked: Rest<Parameters<typeof listFile>>) => listFile(manager, ...asked),
+  listFile: async ({ manager }: DataSource, ...asked: Rest<Parameters<typeof ListFile.listFile>>) =>
+    (await import('../lists/file.ts')).listFile(manager, ...asked),
   landingSheet: async (
     { manager }: DataSource,
     body: BodyOf<'allocation'>,
     of: { user: string; today: string; language: Language },
-  ) => sheetBook(await readSheet(manager, body, of), of.language),
+  ) => (await import('../landing/sheetBook.ts')).sheetBook(await readSheet(manager, body, of), of.language),
   readAccountStatement: (_: DataSource, content: Buffer) => readAccountStatement(content),
-  readMail: (_: DataSource, content: Buffer) => readMail(content),
-  orderPdf: (_: DataSource, ...asked: Parameters<typeof orderPdf>) => orderPdf(...asked),
-  withheldPdf: (_: DataSource, ...asked: Parameters<typeof withheldPdf>) => withheldPdf(...asked),
-  returnPdf: (_: DataSource, ...asked: Parameters<typeof returnPdf>) => returnPdf(...asked),
+  readMail: async (_: DataSource, content: Buffer) => (await import('../mail/readMail.ts')).readMail(content),
+  orderPdf: async (_: DataSource, ...asked: Parameters<typeof OrderPdf.orderPdf>) =>
+    (await import('../papers/orderPdf.ts')).orderPdf(...asked),
+  withheldPdf: async (_: DataSource, ...asked: Parameters<typeof WithheldPdf.withheldPdf>) =>
+    (await import('../papers/withheldPdf.ts')).withheldPdf(...asked),
+  returnPdf: async (_: DataSource, ...asked: Parameters<typeof ReturnPdf.returnPdf>) =>
+    (await import('../papers/returnPdf.ts')).returnPdf(...asked),
   previewLong: <Kind extends DocumentKind>(
     source: DataSource,
     kind: Kind,
