@@ -62,7 +62,10 @@ const MUCH_LESS = 30;
 export interface OpenGoods {
   /** In their order. */
   readonly places: readonly Place[];
-  readonly likely: (names: readonly string[], description: string) => readonly Likely[];
+  /** What is called by one of these numbers. */
+  readonly named: (names: readonly string[], words: readonly string[]) => readonly Likely[];
+  /** What is called much alike, but for these. */
+  readonly alike: (words: readonly string[], but: readonly Likely[]) => readonly Likely[];
 }
 
 /** Reads what is open; goods are found by what they are called. */
@@ -76,35 +79,37 @@ export function indexGoods(open: readonly OpenLine[]): OpenGoods {
     for (const name of goods.packOf.keys()) addTo(byName, name, at);
     for (const word of goods.words) addTo(byWord, word, at);
   });
+  const parts = (common: number, words: readonly string[], goods: Goods): number =>
+    Math.trunc((200 * common) / Math.max(1, words.length + goods.words.size));
+  const named: OpenGoods['named'] = (names, words) => {
+    const namedAs = new Map<number, string>();
+    for (const name of names.map(goodsNumber).filter(Boolean))
+      for (const at of byName.get(name) ?? []) if (!namedAs.has(at)) namedAs.set(at, name);
+    return [...namedAs].map(([at, name]) => {
+      const goods = all[at] as Goods;
+      const common = words.filter((word) => goods.words.has(word)).length;
+      return { goods, named: { pack: goods.packOf.get(name) ?? '' }, alike: parts(common, words, goods) };
+    });
+  };
   // How many words each shares with the line that is looked at: set back for the next one.
-  const alike = new Uint32Array(all.length);
-  const likely = (names: readonly string[], description: string): readonly Likely[] => {
-    const called = names.map(goodsNumber).filter(Boolean);
-    const words = wordsOf(description);
+  const common = new Uint32Array(all.length);
+  const alike: OpenGoods['alike'] = (words, but) => {
+    const without = new Set(but.map(({ goods }) => goods));
     const touched: number[] = [];
     for (const word of words)
       for (const at of byWord.get(word) ?? []) {
-        if (alike[at] === 0) touched.push(at);
-        alike[at] = (alike[at] ?? 0) + 1;
+        if (common[at] === 0) touched.push(at);
+        common[at] = (common[at] ?? 0) + 1;
       }
-    const parts = (at: number): number =>
-      Math.trunc((200 * (alike[at] ?? 0)) / Math.max(1, words.length + (all[at]?.words.size ?? 0)));
-    const namedAs = new Map<number, string>();
-    for (const name of called) for (const at of byName.get(name) ?? []) if (!namedAs.has(at)) namedAs.set(at, name);
-    let least = LEAST_ALIKE;
-    for (const at of touched) least = Math.max(least, parts(at) - MUCH_LESS);
-    const found: Likely[] = [...namedAs].map(([at, name]) => ({
-      goods: all[at] as Goods,
-      named: { pack: all[at]?.packOf.get(name) ?? '' },
-      alike: parts(at),
-    }));
-    for (const at of touched)
-      if (!namedAs.has(at) && parts(at) >= least)
-        found.push({ goods: all[at] as Goods, named: undefined, alike: parts(at) });
-    for (const at of touched) alike[at] = 0;
-    return found;
+    const found = touched.map((at): Likely => {
+      const goods = all[at] as Goods;
+      return { goods, named: undefined, alike: parts(common[at] ?? 0, words, goods) };
+    });
+    for (const at of touched) common[at] = 0;
+    const least = found.reduce((most, one) => Math.max(most, one.alike - MUCH_LESS), LEAST_ALIKE);
+    return found.filter((one) => one.alike >= least && !without.has(one.goods));
   };
-  return { places, likely };
+  return { places, named, alike };
 }
 
 function groupGoods(open: readonly OpenLine[]): Goods[] {

@@ -3,7 +3,7 @@ import { ONE_UNIT, type Price, quantity, type Quantity } from '../exact/amounts.
 import { priceAsOrdered } from './asOrdered.ts';
 import { assign, type Edge } from './assign.ts';
 import { chargeKindOf } from './chargeWords.ts';
-import { folded, type Goods, indexGoods, orderNumber, type Place } from './goods.ts';
+import { folded, type Goods, indexGoods, type Likely, orderNumber, type Place, wordsOf } from './goods.ts';
 import { type Fit, fitOf, pointsOf, scored, type Scored, type Why } from './score.ts';
 import type { BillText, OpenLine } from './billText.ts';
 
@@ -34,11 +34,16 @@ export function propose(bill: readonly BillText[], open: readonly OpenLine[], cu
   const claimed = new Map<number, bigint>();
   const fits = bill.map((line) => {
     const [order, slip] = [orderNumber(line.order), folded(line.slip)];
-    const fits = goods.likely(line.names, line.description).flatMap((one) => {
-      const fit = fitOf(line, order, slip, one);
-      return fit ? [{ goods: one.goods, fit }] : [];
-    });
-    return bestOf(line, fits, goods.places, claimed);
+    const fitting = (likely: readonly Likely[]) =>
+      likely.flatMap((one) => {
+        const fit = fitOf(line, order, slip, one);
+        return fit ? [{ goods: one.goods, fit }] : [];
+      });
+    const words = wordsOf(line.description);
+    // Goods that the bill calls by their number are these, and no others that are called alike.
+    const named = goods.named(line.names, words);
+    const called = fitting(named);
+    return bestOf(line, called.length > 0 ? called : fitting(goods.alike(words, named)), goods.places, claimed);
   });
   const edges = fits.flatMap((found, from): Edge[] =>
     found.map(({ place, points }) => ({ from, to: place.at, points })),
@@ -87,13 +92,10 @@ function bestOf(
   places: readonly Place[],
   claimed: Map<number, bigint>,
 ): Scored[] {
-  // Goods that the bill calls by their number are these, and no others that are called alike.
-  const named = found.filter(({ fit }) => fit.named);
-  const looked = named.length > 0 ? named : found;
-  const fits = new Map(looked.map(({ goods, fit }) => [goods, fit]));
-  const ranks = new Float64Array(looked.reduce((count, { goods }) => count + goods.places.length, 0));
+  const fits = new Map(found.map(({ goods, fit }) => [goods, fit]));
+  const ranks = new Float64Array(found.reduce((count, { goods }) => count + goods.places.length, 0));
   let next = 0;
-  for (const { goods, fit } of looked)
+  for (const { goods, fit } of found)
     for (const place of goods.places) ranks[next++] = (MOST_POINTS - pointsOf(fit, place)) * PLACES + place.at;
   ranks.sort();
   const best: Scored[] = [];

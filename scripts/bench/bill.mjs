@@ -39,7 +39,7 @@ export async function benchBill(page, url, me, items) {
     shipment: '',
     lines: came,
   });
-  await benchPaper(page, url, me, { order, items, lines: LINES });
+  await benchPaper(page, url, { order, items, lines: LINES });
   await page.goto(`${url}/bench/1/${randomUUID()}`);
   await page.getByLabel('Vendor’s number').fill('B-1000');
   await page.getByRole('button', { name: 'Bill everything received' }).click();

@@ -1,23 +1,21 @@
-import { randomUUID } from 'node:crypto';
 import { row } from './measure.mjs';
 
 const EVERY = 25;
 
 /**
- * An XML of as many lines as the order has, as a vendor sends it: from handing it over until its lines and what they are proposed for stand on the screen,
+ * An XML of as many lines as the order has, as a vendor sends it, given to the bench: from there until its lines and what they are proposed for stand on the screen,
  * and its readable page beside them; and how long others wait meanwhile. Once while the thread that reads papers begins, and once more.
  */
-export async function benchPaper(page, url, me, { order, items, lines }) {
+export async function benchPaper(page, url, { order, items, lines }) {
   const { number } = await (await page.request.get(`${url}/api/documents/${order}`)).json();
   for (const [called, when] of [
     ['X-1000', ', the first of a server'],
     ['X-1001', ''],
   ])
-    await onePaper(page, url, me, { content: Buffer.from(xmlOf(called, number, items, lines)), lines, when });
+    await onePaper(page, url, { called, content: Buffer.from(xmlOf(called, number, items, lines)), lines, when });
 }
 
-async function onePaper(page, url, me, { content, lines, when }) {
-  const id = randomUUID();
+async function onePaper(page, url, { called, content, lines, when }) {
   const waits = [];
   let isOver = false;
   const others = (async () => {
@@ -28,14 +26,16 @@ async function onePaper(page, url, me, { content, lines, when }) {
       await new Promise((resolve) => setTimeout(resolve, EVERY));
     }
   })();
+  await page.goto(`${url}/bench`);
+  const file = page.getByLabel('Bill: XML, PDF, picture or a stack as CSV or XLSX');
+  await file.waitFor({ state: 'attached' });
+  await page.waitForLoadState('networkidle');
   const start = performance.now();
-  const taken = await page.request.put(`${url}/api/incoming-bills/${id}`, {
-    headers: { 'X-CSRF-Token': me.csrfToken },
-    data: { name: 'bill.xml', content: content.toString('base64') },
-  });
+  const answer = page.waitForResponse((response) => response.request().method() === 'PUT');
+  await file.setInputFiles({ name: `${called}.xml`, mimeType: 'text/xml', buffer: content });
+  const taken = await answer;
   if (!taken.ok()) throw new Error(await taken.text());
   const read = performance.now() - start;
-  await page.goto(`${url}/bench/1/${id}`);
   await page.getByText('Every line is surely matched.').waitFor();
   const proposed = performance.now() - start;
   const beside = page.getByRole('button', { name: 'Paper beside' });

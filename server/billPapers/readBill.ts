@@ -4,15 +4,16 @@ import { paperOf, type BillPaper } from './billPaper.ts';
 import { fromCii } from './readCii.ts';
 import { fromRows } from './readCsv.ts';
 import { fromUbl } from './readUbl.ts';
+import { readOnce } from './readOnce.ts';
 
 /**
  * Reads a bill or a credit memo: OASIS UBL 2.1 Invoice or CreditNote, UN/CEFACT Cross Industry Invoice, or rows of a stack as they were kept.
  * @throws RequestError where it is none of these, or XML that is not read at all
  */
-export function readBill(content: Buffer, currency: string): BillPaper {
+export const readBill: (content: Buffer, currency: string) => BillPaper = readOnce((content, currency) => {
   if (content.subarray(0, 1).toString('latin1') === '[')
     return paperOf(fromRows(JSON.parse(content.toString('utf8')) as EntryFields[], currency));
   const { as, root } = billIn(content);
   if (as === 'CrossIndustryInvoice') return paperOf(fromCii(root));
   return paperOf(fromUbl(root, as === 'Invoice' ? 'bill' : 'credit'));
-}
+});

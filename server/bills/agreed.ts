@@ -16,7 +16,7 @@ import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
 import { doubtsOf } from './doubts.ts';
 import { readIncomingBill } from './incoming.ts';
 import { draftFor, withReason } from './takeIn.ts';
-import { proposeAnew, readCommand } from './waiting.ts';
+import { type Propose, readCommand } from './waiting.ts';
 
 type Kind = 'bill' | 'credit';
 type Command = BodyOf<'bill'> & BodyOf<'credit'>;
@@ -95,11 +95,11 @@ export async function postAgreed(
   source: DataSource,
   user: SignedIn,
   id: string,
-  { now, today }: { now: () => Date; today: string },
+  { now, today, propose }: { now: () => Date; today: string; propose: Propose },
 ): Promise<{ says: Message[]; posted: PostedReply | null }> {
   const { heldBy, version } = await holdDraft(source, user, id);
   if (heldBy !== '') return { says: [message('paper.held_by', { name: heldBy })], posted: null };
-  await proposeAnew(source.manager, id, today);
+  await propose(id);
   let posted: PostedReply | null = null;
   try {
     const { says } = await orSaid(async () => {

@@ -69,12 +69,30 @@ export async function openWaiting(
   source: DataSource,
   user: SignedIn,
   id: string,
-  today: string,
+  propose: Propose,
 ): Promise<{ heldBy: string; version: number }> {
   const held = await holdDraft(source, user, id);
-  if (held.heldBy === '') await proposeAnew(source.manager, id, today);
+  if (held.heldBy === '') await propose(id);
   return held;
 }
+
+/** Proposes anew for a waiting paper, where it keeps nobody else waiting. */
+export type Propose = (id: string) => Promise<void>;
+
+/** A paper of more bytes, a hundred lines or so, is read and proposed for in another thread; a short one is done before that thread would begin. */
+const LONG_PAPER = 60_000;
+
+/** Proposes anew here, or for a long paper as the workers do it. */
+export const proposingBeside =
+  ({ manager }: DataSource, today: string, beside: Propose): Propose =>
+  async (id) => {
+    const [paper] = (await manager.query(
+      'SELECT LENGTH(structured) AS bytes FROM incoming_paper WHERE id = ? AND structured IS NOT NULL',
+      [id],
+    )) as { bytes: string }[];
+    if (!paper) return;
+    await (BigInt(paper.bytes) > LONG_PAPER ? beside(id) : proposeAnew(manager, id, today));
+  };
 
 /** A draft that is as its paper made it follows what has come meanwhile. */
 export async function proposeAnew(manager: EntityManager, id: string, today: string): Promise<void> {

@@ -6,6 +6,7 @@ import type { Language } from '@obolus/messages/speaker';
 import { assessBills } from '../bills/agreed.ts';
 import { readIncomingBill, readReadable } from '../bills/incoming.ts';
 import { takeBillIn } from '../bills/takeIn.ts';
+import { proposeAnew } from '../bills/waiting.ts';
 import { takeTogether } from '../bills/takeTogether.ts';
 import { type Follower, withFollower } from '../asking/progress.ts';
 import { decideAhead } from '../commands/ahead.ts';
@@ -34,6 +35,7 @@ const TASKS = {
   takeBillIn,
   takeTogether,
   incomingBill: ({ manager }: DataSource, id: string) => readIncomingBill(manager, id),
+  proposeAnew: ({ manager }: DataSource, id: string, today: string) => proposeAnew(manager, id, today),
   readableBill: ({ manager }: DataSource, id: string) => readReadable(manager, id),
   keepAdvice,
   readStatement: ({ manager }: DataSource, content: Buffer, shipment: string) =>

@@ -9,7 +9,7 @@ import { listApprovals } from '../../approvals/listApprovals.ts';
 import { askApproval } from '../../bills/askApproval.ts';
 import { dropPaper, assignPaper } from '../../bills/takeIn.ts';
 import { postAgreed } from '../../bills/agreed.ts';
-import { listWaitingBills, openWaiting, planDraft } from '../../bills/waiting.ts';
+import { listWaitingBills, openWaiting, planDraft, proposingBeside } from '../../bills/waiting.ts';
 import { listMails } from '../../mail/mails.ts';
 import { writeToVendor } from '../../mail/writeToVendor.ts';
 import type { ReturnPaper } from '../../papers/returnPaper.ts';
@@ -60,8 +60,9 @@ export function billRoutes(router: Router, context: Context): void {
     await dropPaper(source, params.id);
     return done;
   });
+  const propose = () => proposingBeside(source, today(), (id) => workers.run('proposeAnew', id, today()));
   implement(router, context, api.waitingBills, ({ user }) => listWaitingBills(source, user));
-  implement(router, context, api.openBill, ({ params, user }) => openWaiting(source, user, params.id, today()));
+  implement(router, context, api.openBill, ({ params, user }) => openWaiting(source, user, params.id, propose()));
   implement(router, context, api.letGoOfBill, async ({ params, user }) => {
     await letGoOfDraft(source, user, params.id);
     return done;
@@ -77,7 +78,7 @@ export function billRoutes(router: Router, context: Context): void {
     return { rows };
   });
   implement(router, context, api.postAgreed, ({ params, user }) =>
-    postAgreed(source, user, params.id, { now, today: today() }),
+    postAgreed(source, user, params.id, { now, today: today(), propose: propose() }),
   );
   implement(router, context, api.billable, ({ params }) => listBillable(source.manager, params.id));
   implement(router, context, api.creditable, ({ query }) =>

@@ -39,12 +39,10 @@ export function Bench() {
       ) : vendor === '' || draft === '' ? (
         <Start waiting={waiting.size} bills={bills.data?.rows ?? NONE} isCurrent={!bills.isFetching} />
       ) : (
-        all.data &&
-        (bills.data || !mayBill) &&
-        (billable.currentData || !mayBill) && (
+        (bills.data || !mayBill) && (
           <Held key={draft} draft={draft} waiting={entry}>
             {(heldBy) =>
-              entry?.kind === 'credit' ? (
+              !all.data || (!billable.currentData && mayBill) ? null : entry?.kind === 'credit' ? (
                 <Credit {...{ vendor, draft, heldBy }} waiting={entry} />
               ) : (
                 <Bill {...{ vendor, draft, heldBy }} lines={billable.currentData?.rows ?? []} waiting={entry} />
@@ -57,7 +55,10 @@ export function Bench() {
   );
 }
 
-/** Whoever opens what waits for anybody holds it; shown once it is known whether somebody else does. */
+/**
+ * Whoever opens what waits for anybody holds it; shown once it is known whether somebody else does. What it is matched with is asked for at the same time,
+ * and what its paper says.
+ */
 function Held({
   draft,
   waiting,
@@ -68,6 +69,8 @@ function Held({
   children: (heldBy: string) => ReactNode;
 }) {
   const heldBy = useHold(draft, waiting !== undefined && waiting.came !== 'typed');
+  const hasPaper = waiting?.came === 'file' || waiting?.came === 'mail';
+  server.useIncomingBillQuery({ params: { id: draft } }, { skip: !hasPaper });
   return heldBy === undefined ? null : children(heldBy);
 }
 
