@@ -7,6 +7,7 @@ import {
   priceOrThrow,
   quantityOrThrow,
 } from '@obolus/core/exact/amounts';
+import { COMPANY_NAME } from './company.ts';
 
 export interface Billed {
   readonly number: string;
@@ -70,7 +71,8 @@ export function billPaper(bill: Billed): string {
       ? `\n  <cac:BillingReference><cac:InvoiceDocumentReference><cbc:ID>${credits}</cbc:ID></cac:InvoiceDocumentReference></cac:BillingReference>`
       : ''
   }
-  <cac:AccountingSupplierParty><cbc:CustomerAssignedAccountID>${vendor}</cbc:CustomerAssignedAccountID></cac:AccountingSupplierParty>${
+  <cac:AccountingSupplierParty><cbc:CustomerAssignedAccountID>${vendor}</cbc:CustomerAssignedAccountID></cac:AccountingSupplierParty>
+  <cac:AccountingCustomerParty><cac:Party><cac:PartyName><cbc:Name>${escaped(COMPANY_NAME)}</cbc:Name></cac:PartyName></cac:Party></cac:AccountingCustomerParty>${
     off === undefined
       ? ''
       : `\n  <cac:AllowanceCharge><cbc:ChargeIndicator>false</cbc:ChargeIndicator><cbc:AllowanceChargeReason>Discount</cbc:AllowanceChargeReason>${money('Amount', off)}</cac:AllowanceCharge>`
@@ -112,7 +114,7 @@ export function crossIndustryPaper(bill: Billed): string {
     </ram:IncludedSupplyChainTradeLineItem>`,
     )
     .join('')}
-    <ram:ApplicableHeaderTradeAgreement><ram:SellerTradeParty><ram:ID>${vendor}</ram:ID></ram:SellerTradeParty>${
+    <ram:ApplicableHeaderTradeAgreement><ram:SellerTradeParty><ram:ID>${vendor}</ram:ID></ram:SellerTradeParty><ram:BuyerTradeParty><ram:Name>${escaped(COMPANY_NAME)}</ram:Name></ram:BuyerTradeParty>${
       order === ''
         ? ''
         : `<ram:BuyerOrderReferencedDocument><ram:IssuerAssignedID>${order}</ram:IssuerAssignedID></ram:BuyerOrderReferencedDocument>`

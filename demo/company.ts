@@ -12,8 +12,10 @@ export const DEMO_USERS = [
   { email: 'sam@fernhollow.example', name: 'Sam Tolliver', role: 'administrator' },
 ] as const;
 
+export const COMPANY_NAME = 'Fernhollow Loom Supply';
+
 export const demoCompany = (firstOpenDay: string): CompanySetUp => ({
-  name: 'Fernhollow Loom Supply',
+  name: COMPANY_NAME,
   currency: 'USD',
   address: '18 Weir Lane\nFernhollow',
   firstOpenDay,

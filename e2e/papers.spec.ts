@@ -48,6 +48,13 @@ test('a mail’s XML and PDF are one bill; the same number once more is put with
   await expect(paper.getByRole('button', { name: 'again.xml' })).toBeVisible();
   await page.getByRole('button', { name: 'Put the paper away' }).click();
   await expect(desk.waiting(/40801/i)).toHaveCount(1);
+  await page.getByRole('button', { name: 'Paper beside' }).click();
+  await paper.getByRole('button', { name: 'again.xml' }).press('Enter');
+  await paper.getByRole('button', { name: 'Not of this bill: let it wait by itself' }).press('Enter');
+  await expect(page.getByText('again.xml waits by itself now.')).toBeVisible();
+  await expect(paper.getByRole('button', { name: 'again.xml' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Put the paper away' }).click();
+  await expect(desk.waiting(/40801/i)).toHaveCount(2);
 });
 
 test('a paper that asks for a prepayment is entered as one', async ({ page }) => {

@@ -101,6 +101,14 @@ export const benchEndpoints = {
     body: exactly({ of: Key }),
     reply: Done,
   }),
+  takePaperOut: endpoint({
+    method: 'delete',
+    path: '/incoming-bills/:id/beside',
+    summary: 'Take a paper out from beside another: it waits by itself, as one of the same vendor',
+    allow: KINDS.bill.mayPost,
+    params: byKey,
+    reply: Done,
+  }),
   dropIncoming: endpoint({
     method: 'delete',
     path: '/incoming-bills/:id',

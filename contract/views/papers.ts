@@ -16,6 +16,7 @@ export const PAPER_SECTIONS = [
   'payment',
   'notes',
   'attached',
+  'file',
 ] as const;
 export type PaperSection = (typeof PAPER_SECTIONS)[number];
 

@@ -20,4 +20,10 @@ export const papers: Record<keyof typeof en, string> = {
   'papers.as_it_came': 'Wie gekommen',
   'papers.as_it_is_read': 'Alles, was darauf steht; was niemand versteht, ist gekennzeichnet',
   'papers.others': 'Auch von dieser Rechnung:',
+  'papers.take_out': 'Nicht von dieser Rechnung: allein warten lassen',
+  'papers.taken_out': '{name} wartet jetzt allein.',
+  'papers.section_file': 'Die Datei',
+  'papers.file_as': 'Geschrieben als',
+  'papers.file_delimiter': 'Spalten getrennt durch',
+  'papers.file_columns': 'Ihre Spalten',
 };

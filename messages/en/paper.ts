@@ -121,4 +121,5 @@ export const paper = {
   'paper.doubt_type_389': 'It is self-billed: we would have written it ourselves. Look at it.',
   'paper.doubt_type_393': 'It is factored: it is paid to somebody else. Look at whom.',
   'paper.stack_row': 'Row {row}: “{text}” is no {column}: one of {allowed}, or nothing.',
+  'paper.doubt_no_buyer': 'It does not say who is to pay it: look whether it is meant for this company.',
 } as const;

@@ -18,4 +18,10 @@ export const papers = {
   'papers.as_it_came': 'As it came',
   'papers.as_it_is_read': 'All that stands on it; what nobody understands is marked',
   'papers.others': 'Also of this bill:',
+  'papers.take_out': 'Not of this bill: let it wait by itself',
+  'papers.taken_out': '{name} waits by itself now.',
+  'papers.section_file': 'The file',
+  'papers.file_as': 'Written as',
+  'papers.file_delimiter': 'Columns divided by',
+  'papers.file_columns': 'Its columns',
 } as const;

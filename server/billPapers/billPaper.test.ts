@@ -128,13 +128,14 @@ TARN;C;2026-03-03;9.00;;credit;;;;Back
 
   it('is taken apart by vendor and number, in its order; its rows are lines, charges, taxes, and what is taken off', async () => {
     const stack = await splitStack(Buffer.from(csv.replace('80,00', '80.00')));
-    expect(stack.map((rows) => [rows[0]?.vendor, rows[0]?.number, rows.length])).toEqual([
+    expect(stack.map(({ rows }) => [rows[0]?.vendor, rows[0]?.number, rows.length])).toEqual([
       ['TARN', 'A', 4],
       ['BEIR', 'A', 1],
       ['TARN', 'C', 1],
     ]);
-    const [first = [], , credit = []] = stack;
-    const paper = paperOf(fromRows(first, 'USD'));
+    const [first, , credit] = stack;
+    expect(first?.written).toEqual({ as: 'CSV', encoding: 'UTF-8', delimiter: ';' });
+    const paper = paperOf(fromRows(first?.rows ?? [], 'USD'));
     expect(paper).toMatchObject({
       kind: 'bill',
       number: 'A',
@@ -145,7 +146,7 @@ TARN;C;2026-03-03;9.00;;credit;;;;Back
       problems: [],
     });
     expect(paper.lines).toMatchObject([{ vendorNumber: 'TF 1', names: ['TF 1'], amount: 7800n }]);
-    expect(paperOf(fromRows(credit, 'USD')).kind).toBe('credit');
+    expect(paperOf(fromRows(credit?.rows ?? [], 'USD')).kind).toBe('credit');
   });
 
   it('whose columns are others is refused, and says which there may be', async () => {

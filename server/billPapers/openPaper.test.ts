@@ -2,6 +2,7 @@ import { describe, expect, it } from '@jest/globals';
 import ExcelJS from 'exceljs';
 import PDFDocument from 'pdfkit';
 import { inEnglish } from '../testing/inEnglish.ts';
+import { stackedIn } from './readCsv.ts';
 import { openPaper } from './openPaper.ts';
 
 const PNG = Buffer.from(
@@ -43,7 +44,7 @@ describe('a file', () => {
       ['bills.csv, A', 'application/json'],
       ['bills.csv, B', 'application/json'],
     ]);
-    expect(JSON.parse(papers[0]?.structured?.toString() ?? '')).toHaveLength(2);
+    expect(stackedIn(papers[0]?.structured ?? Buffer.alloc(0))?.rows).toHaveLength(2);
   });
 
   it('that is a broken PDF is kept to be looked at, and says that nothing in it can be read', async () => {
@@ -89,17 +90,21 @@ describe('a file', () => {
     const table = rows.map((row) => row.join(';')).join('\r\n');
     const book = new ExcelJS.Workbook();
     book.addWorksheet('Bills').addRows(rows);
-    const written = {
-      utf8: Buffer.from(table),
-      latin: Buffer.from(table, 'latin1'),
-      utf16: Buffer.from(`\uFEFF${table}`, 'utf16le'),
-      xlsx: Buffer.from(await book.xlsx.writeBuffer()),
-    };
-    for (const [how, content] of Object.entries(written)) {
+    const tabs = table.replaceAll(';', '\t');
+    const files = [
+      [Buffer.from(table), 'CSV', 'UTF-8', ';'],
+      [Buffer.from(table, 'latin1'), 'CSV', 'windows-1252', ';'],
+      [Buffer.from(`\uFEFF${tabs}`, 'utf16le'), 'CSV', 'UTF-16LE', '\t'],
+      [Buffer.from(await book.xlsx.writeBuffer()), 'XLSX', '', ''],
+    ] as const;
+    const kept: Buffer[][] = [];
+    for (const [content, as, encoding, delimiter] of files) {
       const papers = await openPaper('stack', content);
-      const read = papers.map(({ structured }) => JSON.parse(structured?.toString() ?? '') as Record<string, string>[]);
-      expect([how, read.map((bill) => bill.map((row) => [row.number, row.amount, row.description]))]).toEqual([
-        how,
+      kept.push(papers.map((paper) => paper.content));
+      const bills = papers.flatMap(({ structured }) => stackedIn(structured ?? Buffer.alloc(0)) ?? []);
+      expect(bills.map(({ written }) => written)).toEqual(bills.map(() => ({ as, encoding, delimiter })));
+      expect([as, bills.map(({ rows }) => rows.map((row) => [row.number, row.amount, row.description]))]).toEqual([
+        as,
         [
           [
             ['S-1', '10', 'Füllung'],
@@ -109,6 +114,8 @@ describe('a file', () => {
         ],
       ]);
     }
+    // The same rows are the same paper, however their file is written.
+    expect(kept.slice(1)).toEqual(kept.slice(1).map(() => kept[0]));
   });
 
   it('that is a stack with a row of no kind is refused with its row: nothing of it is left out', async () => {

@@ -55,17 +55,14 @@ function whyNotRead(inside: readonly Inside[] | undefined, bills: readonly Insid
 
 async function openStack(name: string, content: Buffer): Promise<OpenedPaper[]> {
   const bills = await splitStack(content);
-  return bills.map((rows) => {
-    const structured = Buffer.from(JSON.stringify(rows));
-    const number = rows[0]?.number ?? '';
-    return {
-      name: bills.length === 1 ? name : `${name}, ${number}`,
-      type: 'application/json',
-      content: structured,
-      structured,
-      says: [],
-    };
-  });
+  return bills.map((bill) => ({
+    name: bills.length === 1 ? name : `${name}, ${bill.rows[0]?.number ?? ''}`,
+    type: 'application/json',
+    // The same rows are the same paper, however their file is written.
+    content: Buffer.from(JSON.stringify(bill.rows)),
+    structured: Buffer.from(JSON.stringify(bill)),
+    says: [],
+  }));
 }
 
 /** Text whose first line names what the columns of a stack are called. */

@@ -1,8 +1,7 @@
-import type { EntryFields } from '@obolus/contract/registers/register';
 import { billIn } from './billIn.ts';
 import { paperOf, type BillPaper } from './billPaper.ts';
 import { fromCii } from './readCii.ts';
-import { fromRows } from './readCsv.ts';
+import { fromRows, stackedIn } from './readCsv.ts';
 import { fromUbl } from './readUbl.ts';
 import { readOnce } from './readOnce.ts';
 
@@ -11,8 +10,8 @@ import { readOnce } from './readOnce.ts';
  * @throws RequestError where it is none of these, or XML that is not read at all
  */
 export const readBill: (content: Buffer, currency: string) => BillPaper = readOnce((content, currency) => {
-  if (content.subarray(0, 1).toString('latin1') === '[')
-    return paperOf(fromRows(JSON.parse(content.toString('utf8')) as EntryFields[], currency));
+  const stacked = stackedIn(content);
+  if (stacked) return paperOf(fromRows(stacked.rows, currency));
   const { as, root } = billIn(content);
   if (as === 'CrossIndustryInvoice') return paperOf(fromCii(root));
   return paperOf(fromUbl(root, as === 'Invoice' ? 'bill' : 'credit'));

@@ -1,7 +1,7 @@
 import type { EntryFields } from '@obolus/contract/registers/register';
 import { type Message, message } from '@obolus/messages/message';
 import { RequestError } from '../asking/failures.ts';
-import { readFile } from '../papers/readFile.ts';
+import { readFile, type Written, writtenIn } from '../papers/readFile.ts';
 import { NO_SUMS, PLAIN, type Stated } from './stated.ts';
 
 /** The columns of a stack of bills (docs/csv-files.md): one row for each line, charge or tax, those of a bill under each other. */
@@ -31,11 +31,23 @@ const KINDS = ['bill', 'credit'] as const;
 /** So many rows are named of those that are not right. */
 const NAMED = 8;
 
+/** A bill of a stack as it is kept: its rows by the names of their columns, and how the file that they stood in was written. */
+export interface StackedBill {
+  readonly rows: readonly EntryFields[];
+  readonly written: Written;
+}
+
+/** What was kept of a bill of a stack; undefined for other papers. */
+export const stackedIn = (structured: Buffer): StackedBill | undefined =>
+  structured.subarray(0, 1).toString('latin1') === '{'
+    ? (JSON.parse(structured.toString('utf8')) as StackedBill)
+    : undefined;
+
 /**
  * Takes a stack apart, in the order of its rows: the rows of each vendor's number.
  * @throws RequestError where a row says that it is something that no row is: nothing of the file is taken then
  */
-export async function splitStack(content: Buffer): Promise<EntryFields[][]> {
+export async function splitStack(content: Buffer): Promise<StackedBill[]> {
   const bills = new Map<string, EntryFields[]>();
   const rows = await readFile(content, STACK);
   const wrong = rows.flatMap((row, at) => [...wrongIn(row, 'is', IS, at), ...wrongIn(row, 'kind', KINDS, at)]);
@@ -46,7 +58,8 @@ export async function splitStack(content: Buffer): Promise<EntryFields[][]> {
     if (known) known.push(row);
     else bills.set(key, [row]);
   }
-  return [...bills.values()];
+  const written = writtenIn(content);
+  return [...bills.values()].map((ofBill) => ({ rows: ofBill, written }));
 }
 
 function wrongIn(row: EntryFields, column: string, allowed: readonly string[], at: number): Message[] {

@@ -73,7 +73,7 @@ describe('what a readable paper says', () => {
     expect(values(of(parts, 'totals'))[0]).toMatchObject({ as: 'figure', about: 'EUR' });
   });
 
-  it('of a stack is its rows', () => {
+  it('of a stack is its rows, and how their file is written', () => {
     const rows = [
       {
         vendor: 'TARN',
@@ -88,11 +88,17 @@ describe('what a readable paper says', () => {
       },
       { vendor: 'TARN', number: 'S-1', date: '2026-03-01', description: 'Freight', amount: '3.00', is: 'charge' },
     ];
-    const parts = readablePaper(Buffer.from(JSON.stringify(rows)));
+    const written = { as: 'CSV', encoding: 'UTF-16LE', delimiter: '\t' };
+    const parts = readablePaper(Buffer.from(JSON.stringify({ rows, written })));
     expect(said(parts, 'document')).toEqual(['TARN', 'S-1', '2026-03-01']);
     expect(of(parts, 'lines').map((line) => line.values.map(({ says }) => says))).toEqual([
       ['YARN', 'Yarn', '2', '5', '10.00'],
       ['Freight', '3.00', 'charge'],
+    ]);
+    expect(said(parts, 'file')).toEqual([
+      'CSV, UTF-16LE',
+      'Tab',
+      'vendor, number, date, item, description, quantity, price, amount, is',
     ]);
   });
 

@@ -1,10 +1,12 @@
 import type { PaperPart, PaperValue } from '@obolus/contract/views/papers';
 import type { EntryFields } from '@obolus/contract/registers/register';
+import { message } from '@obolus/messages/message';
 import { isDay } from '@obolus/core/exact/calendar';
 import { attachedAt } from '../papers/attachedXml.ts';
 import { childrenOf, textAt, type XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
 import { billIn } from './billIn.ts';
+import { type StackedBill, stackedIn } from './readCsv.ts';
 import { CII } from './ciiVocabulary.ts';
 import { CII_COLUMNS, CII_SECTIONS, type Columns, type Sections, UBL_COLUMNS, UBL_SECTIONS } from './paperSections.ts';
 import { termOf } from './paperTerms.ts';
@@ -41,8 +43,8 @@ const MOST_SAID = 2000;
  * @throws RequestError where it is no bill, or XML that is not read at all
  */
 export function readablePaper(content: Buffer): PaperPart[] {
-  if (content.subarray(0, 1).toString('latin1') === '[')
-    return partsOfRows(JSON.parse(content.toString('utf8')) as EntryFields[]);
+  const stacked = stackedIn(content);
+  if (stacked) return partsOfStacked(stacked);
   const { as, root } = billIn(content);
   return partsOf(root, as === 'CrossIndustryInvoice' ? AS_CII : AS_UBL);
 }
@@ -120,22 +122,30 @@ const ROW_COLUMNS: Columns = {
 /** What all rows of a bill say alike. */
 const OF_ALL = ['vendor', 'number', 'date', 'currency', 'kind', 'refers_to', 'total'];
 
-/** Rows of a stack, by the names of their columns. */
-function partsOfRows(rows: readonly EntryFields[]): PaperPart[] {
-  const value = (name: string, says: string): PaperValue => ({
-    label: name.replaceAll('_', ' '),
+/** A bill of a stack by the names of its columns, and how the file was written that it stood in. */
+function partsOfStacked({ rows, written }: StackedBill): PaperPart[] {
+  const value = (label: PaperValue['label'], says: string, column: PaperValue['column'] = ''): PaperValue => ({
+    label,
     says: says.slice(0, MOST_SAID),
     as: isDay(says) ? 'day' : 'text',
     about: '',
-    column: ROW_COLUMNS[name] ?? '',
+    column,
     isUnderstood: true,
     attached: null,
   });
   const valuesOf = (row: EntryFields, isWanted: (name: string) => boolean) =>
-    Object.entries(row).flatMap(([name, says]) => (says && isWanted(name) ? [value(name, says)] : []));
+    Object.entries(row).flatMap(([name, says]) =>
+      says && isWanted(name) ? [value(name.replaceAll('_', ' '), says, ROW_COLUMNS[name])] : [],
+    );
   const [first = {}] = rows;
+  const file = [
+    value(message('papers.file_as'), [written.as, written.encoding].filter(Boolean).join(', ')),
+    value(message('papers.file_delimiter'), written.delimiter === '\t' ? 'Tab' : written.delimiter),
+    value(message('papers.file_columns'), Object.keys(first).filter(Boolean).join(', ')),
+  ];
   return [
     { section: 'document', values: valuesOf(first, (name) => OF_ALL.includes(name)) },
     ...rows.map((row): PaperPart => ({ section: 'lines', values: valuesOf(row, (name) => !OF_ALL.includes(name)) })),
+    { section: 'file', values: file.filter(({ says }) => says !== '') },
   ];
 }

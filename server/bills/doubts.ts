@@ -189,7 +189,12 @@ async function doubtOfSender(manager: EntityManager, id: string): Promise<Messag
 
 const domainOf = (address: string): string => foldedName(address.slice(address.lastIndexOf('@') + 1));
 
-async function doubtOfBuyer(manager: EntityManager, { besides: { buyer } }: BillPaper): Promise<Message | undefined> {
+/** It is made out to the company. Rows of a stack cannot say whom they are made out to. */
+async function doubtOfBuyer(
+  manager: EntityManager,
+  { besides: { buyer, typeCode } }: BillPaper,
+): Promise<Message | undefined> {
+  if (buyer.length === 0) return typeCode === '' ? undefined : message('paper.doubt_no_buyer');
   return (await isForUs(manager, buyer)) ? undefined : message('paper.doubt_buyer', { buyer: buyer[0] ?? '' });
 }
 

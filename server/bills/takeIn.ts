@@ -1,5 +1,3 @@
-import type { AsksPayee } from '../billPapers/paidElsewhere.ts';
-import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { ReplyOf } from '@obolus/contract/endpoint';
@@ -12,14 +10,14 @@ import { isStatement, takeStatementIn } from '../customs/statement.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { leaveDraft } from '../storage/drafts.ts';
 import { stands } from '../storage/load/rows.ts';
-import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
+import { transaction } from '../storage/transaction.ts';
 import type { BillPaper } from '../billPapers/billPaper.ts';
+import { checksumOf, isThere, keepPaper } from './keepPaper.ts';
 import { draftOfCredit } from './creditOfPaper.ts';
 import { openPaper, type OpenedPaper } from '../billPapers/openPaper.ts';
 import { draftOfPaper } from './proposals.ts';
 import { readBill } from '../billPapers/readBill.ts';
 import { type Message, message } from '@obolus/messages/message';
-import { keptSays } from '../storage/said.ts';
 
 /** Of what cannot be read the first problems are said. */
 const MOST_SAID = 8;
@@ -50,7 +48,6 @@ const idOfPart = (id: string, at: number): string => (at === 0 ? id : idOfBytes(
 async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, alone: boolean): Promise<Taken> {
   const currency = await baseCurrency(source.manager);
   const paper = opened.structured && readBill(opened.structured, currency);
-  const checksum = createHash('sha256').update(opened.content).digest('hex');
   const vendor = await vendorOfPaper(source.manager, paper, given);
   const says = [
     ...opened.says,
@@ -67,7 +64,7 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
   const before = await onceMore(source, async (manager) => {
     const [known] = (await manager.query(
       'SELECT id, COALESCE(beside, id) AS works_as, vendor_id, number, again FROM incoming_paper WHERE checksum = ? ORDER BY again DESC LIMIT 1 FOR UPDATE',
-      [checksum],
+      [checksumOf(opened)],
     )) as Row[];
     if (known?.id === given.id) return true;
     const ofId: unknown[] = await manager.query(
@@ -80,32 +77,14 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
       if (alone) throw new RequestError(409, 'problem.taken_in_already', { what: text(known.number) || opened.name });
       return true;
     }
-    if (!again) await manager.query('DELETE FROM incoming_paper WHERE checksum = ?', [checksum]);
-    await manager.query(
-      `INSERT INTO incoming_paper (id, came, sender, name, media_type, bytes, checksum, again, content, structured, asks_payee, state, says, vendor_id, number, currency, total, kept_by, kept_at)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      [
-        given.id,
-        given.came,
-        given.sender.slice(0, 160),
-        opened.name.slice(0, 200),
-        opened.type,
-        opened.content.length,
-        checksum,
-        known && again ? Number(known.again) + 1 : 0,
-        opened.content,
-        opened.structured ?? null,
-        paper && asksPayee(paper),
-        kept.state,
-        keptSays(says),
-        kept.vendor,
-        kept.number,
-        paper?.currency ?? '',
-        paper && paper.currency !== '' ? paper.total : null,
-        given.by,
-        sqlInstant(given.at),
-      ],
-    );
+    if (!again) await manager.query('DELETE FROM incoming_paper WHERE checksum = ?', [checksumOf(opened)]);
+    await keepPaper(manager, given, opened, {
+      state: kept.state,
+      vendor,
+      paper,
+      says,
+      again: known && again ? Number(known.again) + 1 : 0,
+    });
     if (vendor === undefined) return false;
     const draft = await draftFor(manager, given.id, vendor, paper, given.today);
     await leaveDraft(manager, { id: given.id, ...withReason(draft, given.another ?? '') });
@@ -121,15 +100,10 @@ async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, 
   };
 }
 
-/** Whom it asks to be paid to, as it is kept with it: null where it says nothing of that. */
-const asksPayee = ({ besides: { payee, accounts } }: BillPaper): string | null =>
-  payee.length === 0 && accounts.length === 0 ? null : JSON.stringify({ payee, accounts } satisfies AsksPayee);
-
 /** Two who take the same paper in at once: the index refuses the second, who then finds it there. */
 const onceMore = <Result>(source: DataSource, work: (manager: EntityManager) => Promise<Result>): Promise<Result> =>
   transaction(source, work).catch((problem: unknown) => {
-    if (duplicateOf(problem, 'incoming_paper_once') || duplicateOf(problem, 'PRIMARY'))
-      return transaction(source, work);
+    if (isThere(problem)) return transaction(source, work);
     throw problem;
   });
 
@@ -150,7 +124,7 @@ interface LeftDraft {
   readonly asks?: readonly Message[];
 }
 
-const stateOf = (paper: BillPaper | undefined, vendor: string | undefined): 'read' | 'typed' | 'unassigned' =>
+export const stateOf = (paper: BillPaper | undefined, vendor: string | undefined): 'read' | 'typed' | 'unassigned' =>
   vendor === undefined ? 'unassigned' : paper !== undefined && paper.problems.length === 0 ? 'read' : 'typed';
 
 /** Whose it is: by what the paper says, or the address that it was sent from. */

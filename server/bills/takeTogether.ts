@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
 import { type Message, message } from '@obolus/messages/message';
@@ -10,9 +9,10 @@ import { isStatement } from '../customs/statement.ts';
 import type { Given } from '../papers/given.ts';
 import { foldedName } from '../papers/ours.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
-import { holdDraft } from '../storage/drafts.ts';
-import { sqlInstant, transaction } from '../storage/transaction.ts';
-import { takeBillIn, takeOpened } from './takeIn.ts';
+import { holdDraft, leaveDraft } from '../storage/drafts.ts';
+import { transaction } from '../storage/transaction.ts';
+import { isThere, keepPaper, keepRead } from './keepPaper.ts';
+import { draftFor, stateOf, takeBillIn, takeOpened } from './takeIn.ts';
 
 /** A part of a mail that cannot be taken in, and why. */
 export interface NotTaken {
@@ -106,24 +106,11 @@ function mainOf(part: Part, parts: readonly Part[]): Part | undefined {
 
 /** Keeps a paper beside the one that a bill is entered from; one that is kept already stays where it is. */
 async function keepBeside(source: DataSource, given: Given, paper: OpenedPaper, main: string): Promise<void> {
-  await source.query(
-    `INSERT IGNORE INTO incoming_paper (id, came, sender, name, media_type, bytes, checksum, content, structured, state, beside, kept_by, kept_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, 'beside', ?, ?, ?)`,
-    [
-      given.id,
-      given.came,
-      given.sender.slice(0, 160),
-      paper.name.slice(0, 200),
-      paper.type,
-      paper.content.length,
-      createHash('sha256').update(paper.content).digest('hex'),
-      paper.content,
-      paper.structured ?? null,
-      main,
-      given.by,
-      sqlInstant(given.at),
-    ],
-  );
+  try {
+    await transaction(source, (manager) => keepPaper(manager, given, paper, { state: 'beside', beside: main }));
+  } catch (problem) {
+    if (!isThere(problem)) throw problem;
+  }
 }
 
 /** Puts a waiting paper, and what lies beside it, beside another of the same bill and vendor: its own draft is no more. */
@@ -147,5 +134,30 @@ export async function joinPapers(source: DataSource, user: SignedIn, id: string,
       id,
     ]);
     await manager.query('DELETE FROM draft WHERE id = ?', [id]);
+  });
+}
+
+/** Takes a paper out from beside the one that a bill is entered from: it waits by itself again, as one of the same vendor. */
+export async function takeOut(source: DataSource, user: SignedIn, id: string, today: string): Promise<void> {
+  const [lies] = (await source.query("SELECT beside FROM incoming_paper WHERE id = ? AND state = 'beside'", [id])) as {
+    beside: string;
+  }[];
+  if (!lies) throw new RequestError(404, 'problem.no_such_paper');
+  const { heldBy } = await holdDraft(source, user, lies.beside);
+  if (heldBy !== '') throw new RequestError(409, 'problem.taken', { name: heldBy });
+  await transaction(source, async (manager) => {
+    const [row] = (await manager.query(
+      `SELECT p.structured, m.vendor_id AS vendor FROM incoming_paper p JOIN incoming_paper m ON m.id = p.beside WHERE p.id = ? AND p.state = 'beside' FOR UPDATE`,
+      [id],
+    )) as { structured: Buffer | null; vendor: string | null }[];
+    if (!row?.vendor) throw new RequestError(404, 'problem.no_such_paper');
+    const { structured, vendor } = row;
+    const paper = structured ? readBill(structured, await baseCurrency(manager)) : undefined;
+    await manager.query('UPDATE incoming_paper SET state = ?, beside = NULL WHERE id = ?', [
+      stateOf(paper, vendor),
+      id,
+    ]);
+    await keepRead(manager, id, vendor, paper);
+    await leaveDraft(manager, { id, ...(await draftFor(manager, id, vendor, paper, today)) });
   });
 }

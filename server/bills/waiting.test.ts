@@ -73,7 +73,7 @@ type AssessedRead = Omit<AssessedBill, 'says'> & { says: string };
 const ubl = (
   number: string,
   order: string,
-  { type = '380', date = '2026-03-20', more = '', sums = '', customer = '' } = {},
+  { type = '380', date = '2026-03-20', more = '', sums = '', customer = 'Fernhollow Loom Supply' } = {},
 ) => `<Invoice xmlns="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2">
   <ID>${number}</ID><IssueDate>${date}</IssueDate>${type === '' ? '' : `<InvoiceTypeCode>${type}</InvoiceTypeCode>`}<DocumentCurrencyCode>USD</DocumentCurrencyCode>
   <OrderReference><ID>${order}</ID></OrderReference>
@@ -103,6 +103,7 @@ describe('what is no plain bill', () => {
     expect(await looked(ubl('D-2', number, { type: '' }))).toContain('its type is none');
     expect(await looked(ubl('D-3', 'PO-999999'))).toContain('order PO-999999, which is not known here');
     expect(await looked(ubl('D-4', other))).toContain(`order ${other}, which is another vendor’s`);
+    expect(await looked(ubl('D-5b', number, { customer: '' }))).toContain('does not say who is to pay it');
     expect(await looked(ubl('D-5', number, { customer: 'Somebody Else' }))).toContain('made out to “Somebody Else”');
     expect(await looked(ubl('D-6', number, { sums: '<PrepaidAmount>40</PrepaidAmount>' }))).toContain('40 USD is paid');
     expect(await looked(ubl('D-7', number, { sums: '<PayableRoundingAmount>0.02</PayableRoundingAmount>' }))).toContain(
@@ -489,6 +490,22 @@ describe('a bill that waits twice', () => {
     expect((await waiting()).filter(({ number }) => /^jo.1$/i.test(number))).toHaveLength(1);
     // Taken in once more, it is at work.
     expect((await take(row)).status).toBe(409);
+    // Taken out again it waits by itself, as it was read, and is put with the other once more.
+    const out = async (id: string) => (await ines.call('DELETE', `/api/incoming-bills/${id}/beside`)).status;
+    await ines.call('POST', `/api/bills/${one}/let-go`);
+    await second.call('POST', `/api/bills/${one}/open`);
+    expect(await out(two)).toBe(409);
+    await second.call('POST', `/api/bills/${one}/let-go`);
+    expect([await out(two), await out(two), await out(one), await out(randomUUID())]).toEqual([200, 404, 404, 404]);
+    expect((await waiting()).filter(({ number }) => /^jo.1$/i.test(number))).toMatchObject([
+      { id: one, vendor: { name: 'Tarnside Fibres' }, state: 'ready' },
+      { id: two, vendor: { name: 'Tarnside Fibres' }, state: 'ready', total: '670.00' },
+    ]);
+    expect([(await read(two)).twin, (await read(one, '/readable')).others]).toEqual([
+      { id: one, number: 'JO-1', name: 'jo.xml' },
+      [],
+    ]);
+    expect(await join(two, one)).toBe(200);
     expect((await posted(one)).posted).toMatchObject({ kind: 'bill' });
     expect((await take(row)).status).toBe(409);
     await ines.call('DELETE', `/api/drafts/${other}`);

@@ -27,18 +27,38 @@ export async function readFile(content: Buffer, columns: Columns): Promise<Entry
   return filled.map((cells) => Object.fromEntries(names.map((name, at) => [name, cells[at] ?? ''])));
 }
 
-/**
- * A table as text: UTF-16 by its mark, else UTF-8, else what spreadsheets of the West write that know no UTF-8 (Windows code page 1252). A file that is cut
- * in the middle of a letter still is what it was.
- */
-export function textIn(content: Buffer): string {
+/** How a table is written, as it was found: its characters, and what divides its columns; nothing of these where it is a spreadsheet. */
+export interface Written {
+  readonly as: 'CSV' | 'XLSX';
+  readonly encoding: string;
+  readonly delimiter: string;
+}
+
+/** How a table of which the first bytes are there is written. */
+export function writtenIn(content: Buffer): Written {
+  if (isSpreadsheet(content)) return { as: 'XLSX', encoding: '', delimiter: '' };
+  const { encoding, text } = decoded(content);
+  return { as: 'CSV', encoding, delimiter: delimiterOf(text) };
+}
+
+/** A table as text. A file that is cut in the middle of a letter still is what it was. */
+export const textIn = (content: Buffer): string => decoded(content).text;
+
+/** UTF-16 by its mark, else UTF-8, else what spreadsheets of the West write that know no UTF-8 (Windows code page 1252). */
+function decoded(content: Buffer): { encoding: string; text: string } {
+  const as = (encoding: string, options: { fatal?: boolean; stream?: boolean } = {}) => ({
+    encoding,
+    text: new TextDecoder(encoding, { fatal: options.fatal ?? false }).decode(content, {
+      stream: options.stream ?? false,
+    }),
+  });
   const [first, second] = content;
-  if (first === 0xff && second === 0xfe) return new TextDecoder('utf-16le').decode(content);
-  if (first === 0xfe && second === 0xff) return new TextDecoder('utf-16be').decode(content);
+  if (first === 0xff && second === 0xfe) return as('UTF-16LE');
+  if (first === 0xfe && second === 0xff) return as('UTF-16BE');
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(content, { stream: true });
+    return as('UTF-8', { fatal: true, stream: true });
   } catch {
-    return new TextDecoder('windows-1252').decode(content);
+    return as('windows-1252');
   }
 }
 

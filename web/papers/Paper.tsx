@@ -1,20 +1,31 @@
 import { useState } from 'react';
+import { toast } from 'sonner';
 import { say } from '../locale/say.ts';
 import { Problem } from '../parts/Problem.tsx';
-import { server } from '../server/api.ts';
+import { saidAgainst, server } from '../server/api.ts';
 import { addressOf, AsItCame } from './AsItCame.tsx';
 import { Readable } from './Readable.tsx';
 
-/** The paper of a bill: as it is read, where something of it is structured, and as it came. */
-export function Paper({ paper: of }: { paper: string }) {
+/**
+ * The paper of a bill: as it is read, where something of it is structured, and as it came; and others of the same bill.
+ * @param mayTakeOut whether one of these others may be said to be of another bill
+ */
+export function Paper({ paper: of, mayTakeOut = false }: { paper: string; mayTakeOut?: boolean }) {
   const [other, setOther] = useState<string>();
   const paper = other ?? of;
   const read = server.useReadableBillQuery({ params: { id: paper } });
   const [asItCame, setAsItCame] = useState(false);
   const [large, setLarge] = useState(false);
+  const [takeOut, taking] = server.useTakePaperOutMutation();
   if (read.isError) return <Problem error={read.error} again={read.refetch} />;
   if (!read.currentData) return <p className="dim">{say('parts.reading')}</p>;
   const { name, type, parts, others } = read.currentData;
+  const takeItOut = async (id: string) => {
+    const reply = await takeOut({ params: { id } });
+    if (reply.error) return;
+    toast.success(say('papers.taken_out', { name }));
+    setOther(undefined);
+  };
   const isRead = parts.length > 0 && !asItCame;
   const isDrawn = !isRead && (type === 'application/pdf' || type.startsWith('image/'));
   return (
@@ -45,6 +56,14 @@ export function Paper({ paper: of }: { paper: string }) {
               {one.name}
             </button>
           ))}
+        </p>
+      )}
+      {mayTakeOut && other !== undefined && other !== of && (
+        <p className="pb-1">
+          <button type="button" className="act" disabled={taking.isLoading} onClick={() => void takeItOut(other)}>
+            {say('papers.take_out')}
+          </button>
+          {taking.error && <span className="wrong">{saidAgainst(taking.error)}</span>}
         </p>
       )}
       {isRead ? <Readable paper={paper} parts={parts} name={name} /> : <AsItCame {...{ paper, type, name, large }} />}

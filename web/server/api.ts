@@ -103,6 +103,7 @@ export const server = createApi({
       readableBill: read('readableBill', 'Books'),
       assignPaper: write('assignPaper', 'Drafts'),
       joinPapers: write('joinPapers', 'Drafts', 'DraftCount', 'Books'),
+      takePaperOut: write('takePaperOut', 'Drafts', 'DraftCount', 'Books'),
       dropIncoming: write('dropIncoming', 'Drafts', 'DraftCount'),
       waitingBills: read('waitingBills', 'Drafts', 'Approvals', ...made('to-bill', 'billed-ahead')),
       openBill: write('openBill'),

@@ -3,7 +3,7 @@ import { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import { RequestError } from '../../asking/failures.ts';
 import { listCreditable } from '../../bills/creditable.ts';
-import { joinPapers } from '../../bills/takeTogether.ts';
+import { joinPapers, takeOut } from '../../bills/takeTogether.ts';
 import { readAttached, readIncomingPaper } from '../../bills/incoming.ts';
 import { listApprovals } from '../../approvals/listApprovals.ts';
 import { askApproval } from '../../bills/askApproval.ts';
@@ -54,6 +54,10 @@ export function billRoutes(router: Router, context: Context): void {
   });
   implement(router, context, api.joinPapers, async ({ params, body, user }) => {
     await joinPapers(source, user, params.id, body.of);
+    return done;
+  });
+  implement(router, context, api.takePaperOut, async ({ params, user }) => {
+    await takeOut(source, user, params.id, today());
     return done;
   });
   implement(router, context, api.dropIncoming, async ({ params }) => {

@@ -1,5 +1,5 @@
 import { Cut } from '../../parts/Cut.tsx';
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 import { useParams } from 'react-router';
 import type { WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
@@ -24,6 +24,9 @@ export function Bench() {
   const billable = server.useBillableQuery({ params: { id: vendor } }, { skip: vendor === '' || !mayBill });
   const waiting = byVendor(all.data?.rows ?? []);
   const entry = bills.data?.rows.find(({ id }) => id === draft);
+  // What was just taken in is held by whoever opens it, and so is shown once the list knows of it; from then on it stays.
+  const opened = useRef('');
+  if (entry !== undefined || !bills.isFetching) opened.current = draft;
   const failed = [all, bills, billable].find(({ isError }) => isError);
   return (
     <div className="aside wide">
@@ -39,7 +42,7 @@ export function Bench() {
       ) : vendor === '' || draft === '' ? (
         <Start waiting={waiting.size} bills={bills.data?.rows ?? NONE} isCurrent={!bills.isFetching} />
       ) : (
-        (bills.data || !mayBill) && (
+        opened.current === draft && (
           <Held key={draft} draft={draft} waiting={entry}>
             {(heldBy) =>
               !all.data || (!billable.currentData && mayBill) ? null : entry?.kind === 'credit' ? (

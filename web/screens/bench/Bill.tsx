@@ -196,7 +196,9 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
             <TotalOfBill {...{ body, change, total, refusals }} differences={preview?.differences ?? []} />
             <PaidElsewhere {...{ body, change, refusals }} asked={preview?.asksPayee ?? null} />
           </fieldset>
-          {beside && body.paper !== undefined && <PaperBeside paper={body.paper} name={paper?.name ?? ''} />}
+          {beside && body.paper !== undefined && (
+            <PaperBeside paper={body.paper} name={paper?.name ?? ''} mayTakeOut={!readOnly && mayBill} />
+          )}
         </div>
         <Footing
           entering={entering}

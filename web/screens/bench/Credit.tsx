@@ -18,6 +18,7 @@ import { BesideButton, PaperBeside, useBeside } from './PaperBeside.tsx';
 import { PlanBill } from './PlanBill.tsx';
 import { CreditGrid } from './CreditGrid.tsx';
 import { amountOf, type Body } from './creditBody.ts';
+import { Twin } from './Twin.tsx';
 import { UnderDoubleRule } from './TotalOfBill.tsx';
 import { say } from '../../locale/say.ts';
 
@@ -121,6 +122,7 @@ export function Credit({
               />
             </Field>
           </div>
+          {paper.currentData && heldBy === '' && <Twin {...{ draft, vendor }} paper={paper.currentData} />}
           {shown.length === 0 ? (
             <div className="empty">
               <h2>{say('bench.no_credit_of', { name: party.name })}</h2>
@@ -139,7 +141,13 @@ export function Credit({
             {paper.currentData && <Signal from={paper.currentData.total} to={total} atLeast={2} />}
           </UnderDoubleRule>
         </fieldset>
-        {beside && body.paper !== undefined && <PaperBeside paper={body.paper} name={paper.currentData?.name ?? ''} />}
+        {beside && body.paper !== undefined && (
+          <PaperBeside
+            paper={body.paper}
+            name={paper.currentData?.name ?? ''}
+            mayTakeOut={heldBy === '' && mayCredit}
+          />
+        )}
       </div>
       <Footing
         entering={entering}

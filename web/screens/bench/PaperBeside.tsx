@@ -19,10 +19,10 @@ export function BesideButton({ beside, onChange }: { beside: boolean; onChange: 
 }
 
 /** The paper beside what is entered. */
-export function PaperBeside({ paper, name }: { paper: string; name: string }) {
+export function PaperBeside({ paper, name, mayTakeOut }: { paper: string; name: string; mayTakeOut: boolean }) {
   return (
     <aside className="beside" aria-label={say('bench.the_paper', { name })}>
-      <Paper paper={paper} />
+      <Paper paper={paper} mayTakeOut={mayTakeOut} />
     </aside>
   );
 }
