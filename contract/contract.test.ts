@@ -87,6 +87,7 @@ describe('the endpoints', () => {
       '/incoming-bills/:id',
       '/incoming-bills/:id',
       '/incoming-bills/:id/beside',
+      '/incoming-bills/:id/beside',
       '/incoming-bills/:id/vendor',
       '/lists/:list/views/:name',
       '/lists/:list/views/:name',
