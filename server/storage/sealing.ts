@@ -15,7 +15,8 @@ type Keyed = DataSource & { [SEAL_KEYS]?: readonly SealKey[] };
 
 /** The keys of a connection to the books: the first seals, older ones only prove what they sealed. */
 export const giveSealKeys = (source: Keyed, keys: readonly SealKey[]): DataSource =>
-  Object.assign(source, { [SEAL_KEYS]: keys });
+  // Not among what is listed of it: whoever prints a connection prints no keys.
+  Object.defineProperty(source, SEAL_KEYS, { value: keys, configurable: true });
 
 export function sealKeysOf(source: Keyed): readonly SealKey[] {
   const keys = source[SEAL_KEYS] ?? [];
