@@ -1,6 +1,7 @@
 import {
   Amount,
   BaseAmount,
+  Currency,
   Day,
   exactly,
   Id,
@@ -8,6 +9,7 @@ import {
   LineId,
   oneOf,
   Quantity,
+  Rate,
   type Static,
   Text,
   Type,
@@ -103,6 +105,8 @@ export const PreviewReply = exactly({
   ),
   /** Whom the paper of a bill asks to be paid to, where that is not the vendor at its account on file. */
   asksPayee: Type.Union([exactly({ payee: Text(140), account: Text(60), bankCode: Text(11) }), Type.Null()]),
+  /** At which rates what a bill asks for became what was ordered in other currencies: of the day, or agreed. */
+  crossRates: Type.Array(exactly({ currency: Currency, rate: Rate, agreed: Type.Boolean() })),
   shares: Type.Array(exactly({ charge: LineId, amounts: Type.Array(BaseAmount) })),
   expected: Expected,
   /** Estimates that rules of the company put on lines of the body that say none. */

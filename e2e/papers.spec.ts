@@ -69,3 +69,40 @@ test('a paper that asks for a prepayment is entered as one', async ({ page }) =>
   await desk.post();
   await desk.expectBooksToAgree();
 });
+
+test('a bill in another currency than its order is held against it at the day’s rate, or at one that was agreed', async ({
+  page,
+}) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  const idOf = async (list: string, number: string) => {
+    const { rows } = await desk.ask<{ rows: { id: string; number: string }[] }>(list);
+    return rows.find((row) => row.number === number)?.id ?? '';
+  };
+  const [vendor, item] = [await idOf('vendors', 'ALDR'), await idOf('items', 'RD-60')];
+  const { rows: warehouses } = await desk.ask<{ rows: { id: string }[] }>('warehouses');
+  const header = { vendor, date: '2026-11-22', warehouse: warehouses[0]?.id ?? '' };
+  const lines = [{ item, quantity: '20', price: '48.50', discount: '', due: '' }];
+  const order = await desk.send('order', { ...header, currency: 'CAD', note: '', lines });
+  const came = [{ of: `${order}/1`, quantity: '20' }];
+  await desk.send('receipt', { ...header, packingSlip: '', shipment: '', lines: came });
+  const { number } = await desk.ask<{ number: string }>(`orders/${order}`);
+  const inDollars = { ...FOR_REEDS, number: 'AJ 40803', order: number, currency: 'USD' };
+  const reeds = { name: 'Reed, steel, 60 cm', item: 'RD-60', quantity: '20', unit: 'C62', price: '36' };
+  await give(desk, 'dollars.xml', billPaper({ ...inDollars, lines: [reeds] }));
+
+  await expect(page.getByLabel('Currency')).toHaveValue('USD');
+  const agreed = page.getByLabel('Agreed rate, CAD for 1 USD');
+  await expect(page.getByText(/^Agreed rate, CAD for 1 USD; else 1\.\d+ of the day$/)).toBeVisible();
+  const atTheDays = await desk.footing();
+  expect(atTheDays).toContain('Payables, Aldergrove Joinery 720.00');
+  await agreed.fill('1.35');
+  await agreed.press('Tab');
+  // 720.00 × 1.35 = 972.00 of 970.00 Canadian dollars.
+  await expect.poll(() => desk.footing()).not.toEqual(atTheDays);
+  await expectAccessible(page);
+  await desk.postWaiting();
+  await desk.find('AJ 40803');
+  await expect(page.getByText('1.35, as agreed')).toBeVisible();
+  await desk.expectBooksToAgree();
+});

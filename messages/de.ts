@@ -41,6 +41,7 @@ import { posting } from './de/posting.ts';
 import { problem } from './de/problem.ts';
 import { proof } from './de/proof.ts';
 import { purpose } from './de/purpose.ts';
+import { rates } from './de/rates.ts';
 import { receiving } from './de/receiving.ts';
 import { refusal } from './de/refusal.ts';
 import { register } from './de/register.ts';
@@ -103,6 +104,7 @@ export const de: Catalogue = {
   ...problem,
   ...proof,
   ...purpose,
+  ...rates,
   ...receiving,
   ...refusal,
   ...register,

@@ -41,6 +41,7 @@ import { posting } from './en/posting.ts';
 import { problem } from './en/problem.ts';
 import { proof } from './en/proof.ts';
 import { purpose } from './en/purpose.ts';
+import { rates } from './en/rates.ts';
 import { receiving } from './en/receiving.ts';
 import { refusal } from './en/refusal.ts';
 import { register } from './en/register.ts';
@@ -103,6 +104,7 @@ export const en = {
   ...problem,
   ...proof,
   ...purpose,
+  ...rates,
   ...receiving,
   ...refusal,
   ...register,

@@ -1,4 +1,4 @@
-import { AskedDay, BaseAmount, Day, exactly, Id, oneOf, Quantity, Text, Type } from '../figures.ts';
+import { AskedDay, BaseAmount, Currency, Day, exactly, Id, oneOf, Quantity, Rate, Text, Type } from '../figures.ts';
 import { TariffGap, TriedCode } from '../views/tariff.ts';
 import {
   ChargeKindView,
@@ -68,6 +68,14 @@ export const setUpEndpoints = {
     allow: 'signed-in',
     query: exactly({ on: AskedDay }),
     reply: firstOf(TariffGap),
+  }),
+  crossRates: endpoint({
+    method: 'get',
+    path: '/rates/cross',
+    summary: 'Units of each other currency that has a rate on a day for one of a currency',
+    allow: 'signed-in',
+    query: exactly({ currency: Currency, on: Day }),
+    reply: list(exactly({ currency: Currency, rate: Rate })),
   }),
   tryCode: endpoint({
     method: 'get',

@@ -12,7 +12,7 @@ import {
   Text,
   Type,
 } from '../figures.ts';
-import { Another, ChargeKind, Dimensions, lines, Party, Reason, Terms, WhyDifferent } from './parts.ts';
+import { AgreedRates, Another, ChargeKind, Dimensions, lines, Party, Reason, Terms, WhyDifferent } from './parts.ts';
 import { BASES, MOST_LANDED } from './allocation.ts';
 import { kind } from './kind.ts';
 
@@ -65,6 +65,7 @@ export const bill = kind({
     another: Another,
     date: Day,
     currency: Currency,
+    agreedRates: AgreedRates,
     lines: lines({
       of: LineId,
       quantity: Quantity,

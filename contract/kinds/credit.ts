@@ -1,5 +1,5 @@
 import { Amount, Currency, Day, exactly, LineId, oneOf, Price, Quantity, Text, Type } from '../figures.ts';
-import { lines, Party } from './parts.ts';
+import { AgreedRates, lines, Party } from './parts.ts';
 import { kind } from './kind.ts';
 
 export const credit = kind({
@@ -12,6 +12,7 @@ export const credit = kind({
     reference: Text(60, 'The vendor’s number'),
     date: Day,
     currency: Currency,
+    agreedRates: AgreedRates,
     lines: lines({
       of: LineId,
       quantity: Type.Optional(Quantity),

@@ -1,4 +1,4 @@
-import { Day, Discount, exactly, Id, oneOf, Price, Quantity, Text, Type } from '../figures.ts';
+import { Currency, Day, Discount, exactly, Id, oneOf, Price, Quantity, Rate, Text, Type } from '../figures.ts';
 
 export const MOST_LINES = 2000;
 
@@ -25,6 +25,14 @@ export const Dimensions = {
   location: Type.Optional(Text(40)),
   project: Type.Optional(Text(40)),
 };
+
+/** Rates that were agreed, where orders are in other currencies than the paper. */
+export const AgreedRates = Type.Optional(
+  Type.Array(exactly({ currency: Currency, rate: Rate }), {
+    maxItems: 20,
+    description: 'Units of an order’s currency for one of the paper’s, as agreed; else the day’s cross rate is taken',
+  }),
+);
 
 export const Reason = Text(200, 'Why');
 

@@ -1,5 +1,13 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
-import { base, documentAmount, NO_DISCOUNT, priceOrThrow, quantityOrThrow, rateOrThrow } from '../exact/amounts.ts';
+import {
+  base,
+  documentAmount,
+  NO_DISCOUNT,
+  ONE_TO_ONE,
+  priceOrThrow,
+  quantityOrThrow,
+  rateOrThrow,
+} from '../exact/amounts.ts';
 import { type Bookkeeper, show } from '../testing/bookkeeper.ts';
 import { inWords } from '../testing/make.ts';
 import { GOOD, scene } from '../testing/scene.ts';
@@ -96,7 +104,18 @@ const spoilt: Spoilt[] = [
   ],
   ['no lot', 'return', firstLine('return', { of: '2/3' }), 'lots_missing /lines/0/lots item=DYE'],
   ['another vendor', 'credit', { vendor: 'W' }, 'vendor_differs /lines/0'],
-  ['another currency', 'credit', { currency: 'EUR' }, 'currency_differs /currency ordered=USD billed=EUR'],
+  [
+    'another currency than its bill',
+    'credit',
+    { currency: 'EUR', lines: [{ of: '3/1', amount: money(100n), to: 'cost' }] },
+    'currency_differs /currency ordered=USD billed=EUR',
+  ],
+  [
+    'a rate of a currency in which nothing was ordered',
+    'credit',
+    { agreedRates: [{ currency: 'EUR', rate: ONE_TO_ONE }] },
+    'agreed_rate_unused /agreedRates/0/currency currency=EUR',
+  ],
   ['a number that is taken', 'credit', { reference: 'b 1' }, 'bill_number_taken /reference number=b 1'],
   [
     'more than went back billed',

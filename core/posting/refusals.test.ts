@@ -8,6 +8,8 @@ import {
   priceOrThrow,
   quantity,
   quantityOrThrow,
+  ONE_TO_ONE,
+  rateOrThrow,
 } from '../exact/amounts.ts';
 import { inWords, item } from '../testing/make.ts';
 import { companyOf } from '../state/company.ts';
@@ -198,11 +200,20 @@ describe('a bill is refused', () => {
     expect(reasons(bill({ reference: '2026-1/11', vendor: 'W', lines: [] }))).toEqual([]);
   });
 
-  it('in another currency than the order’s', () => {
-    books = { ...books, rates: new Map([['EUR', [{ from: '2026-01-01', rate: 10_000_000_000n as never }]]]) };
-    expect(reasons(bill({ currency: 'EUR' }))).toContain(
-      'currency_differs_from_order /currency ordered=USD billed=EUR',
-    );
+  it('in another currency than the order’s, with rates that cannot be meant', () => {
+    expect(reasons(bill({ currency: 'EUR' }))).toContain('rate_missing /currency currency=EUR date=2026-03-08');
+    books = { ...books, rates: new Map([['EUR', [{ from: '2026-01-01', rate: ONE_TO_ONE }]]]) };
+    expect(reasons(bill({ currency: 'EUR' }))).toEqual([]);
+    const agreedRates = [
+      { currency: 'USD', rate: rateOrThrow('0') },
+      { currency: 'USD', rate: ONE_TO_ONE },
+      { currency: 'CHF', rate: ONE_TO_ONE },
+    ];
+    expect(reasons(bill({ currency: 'EUR', agreedRates }))).toEqual([
+      'rate_not_positive /agreedRates/0/rate',
+      'rate_twice /agreedRates/1/currency currency=USD',
+      'agreed_rate_unused /agreedRates/2/currency currency=CHF',
+    ]);
   });
 });
 

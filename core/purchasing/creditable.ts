@@ -5,11 +5,14 @@ import {
   type DocumentAmount,
   quantity,
   type Quantity,
+  rate,
   sumOf,
   toBase,
 } from '../exact/amounts.ts';
 import { cumulative } from '../exact/cumulative.ts';
-import { divideRounded } from '../exact/rounding.ts';
+import { decimalsOf } from '../exact/currencies.ts';
+import { divideRounded, powerOfTen } from '../exact/rounding.ts';
+import type { BilledLine } from './bill/command.ts';
 import type { CreditableLine } from '../state/owed.ts';
 
 /**
@@ -45,13 +48,36 @@ export const expectedPart = (of: CreditableLine, more: DocumentAmount): BaseAmou
  * the document's currency, which for goods billed ahead is the bill's (accounting.md, credit memo on a return).
  */
 export function atWhatItIsCarried(
-  { amount, base: carried, currency, rate }: CreditableLine,
+  { amount, base: carried, currency, rate: booked }: CreditableLine,
   kept: bigint,
   home: string,
 ): BaseAmount {
   return amount === 0n
-    ? toBase(documentAmount(kept), currency, rate, home)
+    ? toBase(documentAmount(kept), currency, booked, home)
     : base(divideRounded(kept * carried, amount));
+}
+
+/**
+ * The rate at which a billed line stands in its goods, and the credit that was asked for its price, in the bill's currency: where the
+ * order is in another, each is the part of what was billed that it is in the order's.
+ */
+export function inBillCurrency(
+  line: Pick<BilledLine, 'amount' | 'inOrder' | 'ordered' | 'rate' | 'difference' | 'priceDifference'>,
+  currency: string,
+  orderCurrency: string,
+): Pick<CreditableLine, 'rate' | 'expected'> {
+  const { amount, inOrder, ordered, difference, priceDifference } = line;
+  const crosses = currency !== orderCurrency && amount !== 0n && inOrder !== 0n;
+  const digits = (of: string) => powerOfTen(decimalsOf(of));
+  const rateOfGoods = crosses
+    ? rate(divideRounded(line.rate * inOrder * digits(currency), amount * digits(orderCurrency)))
+    : line.rate;
+  const more = crosses ? divideRounded((inOrder - ordered) * amount, inOrder) : inOrder - ordered;
+  const expected =
+    difference === 'credit'
+      ? { amount: documentAmount(more), base: priceDifference }
+      : { amount: documentAmount(0n), base: base(0n) };
+  return { rate: rateOfGoods, expected };
 }
 
 const taken = (of: CreditableLine, figure: 'amount' | 'base' | 'expected' | 'expectedBase'): bigint =>

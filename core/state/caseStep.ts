@@ -6,6 +6,7 @@ import {
   type Price,
   priceOrThrow,
   quantityOrThrow,
+  rateOrThrow,
 } from '../exact/amounts.ts';
 import { asFields, type Fields, listOf, onlyKeys, optionalText, textOf, textsOf } from '../reading/fields.ts';
 import { type LineId, lineId, type LotPart } from '../costing/pool.ts';
@@ -103,6 +104,13 @@ export function priceOf(line: Fields): { price: Price; discount: Fraction } {
 
 export const currencyOf = (step: Fields, books: Books): string =>
   optionalText(step, 'currency') ?? books.company.currency;
+
+/** `agreed-rates: { USD: 1.08 }`: units of other currencies for one of the paper's. */
+export const agreedRatesOf = (step: Fields) =>
+  Object.entries(asFields(step['agreed-rates'] ?? {}, 'agreed-rates')).map(([currency, units]) => ({
+    currency,
+    rate: rateOrThrow(String(units)),
+  }));
 
 export const warehouseOf = (step: Fields): string => optionalText(step, 'warehouse') ?? WAREHOUSE;
 

@@ -184,6 +184,14 @@ const pickOf = <Value>(values: Iterable<Value>, at: number): Value | undefined =
 const atMost = (units: bigint, open: bigint) => quantity(units * UNIT < open ? units * UNIT : open);
 const unitPrice = ({ choice, scale }: Reading) => price((200n + choice.cents) * 10_000n * scale);
 
+/** Papers are mostly in their order's currency; some in another, at the day's cross rate or at one that was agreed. */
+function billedIn({ books, choice }: Reading, ordered: string) {
+  if (choice.pick % 6 !== 5) return { currency: ordered };
+  const home = books.company.currency;
+  const agreed = { currency: ordered, rate: rateOrThrow(ordered === home ? '1.0951' : '0.9132') };
+  return { currency: ordered === home ? 'EUR' : home, ...(choice.other % 2 === 0 ? { agreedRates: [agreed] } : {}) };
+}
+
 /** Goods by lot are put into one of two lots; what goes out is taken from what is there. */
 function lotsIn(books: Books, id: string, units: bigint, at: number): LotPart[] {
   if (books.items.get(id)?.tracking !== 'lot') return [];
@@ -325,7 +333,7 @@ const READ: Readonly<Record<Move, Read>> = {
       kind: 'bill',
       vendor: 'V',
       reference: String(books.nextDocument),
-      currency: line.currency,
+      ...billedIn(reading, line.currency),
       date,
       lines: [billed],
       charges: [],
@@ -360,7 +368,7 @@ const READ: Readonly<Record<Move, Read>> = {
       kind: 'bill',
       vendor: 'V',
       reference: String(books.nextDocument),
-      currency: line.currency,
+      ...billedIn(reading, line.currency),
       date,
       lines: [...lines, billed],
       charges: [],
@@ -420,6 +428,7 @@ const READ: Readonly<Record<Move, Read>> = {
     if (line.kind === 'return')
       return {
         ...common,
+        ...billedIn(reading, line.currency),
         lines: [{ of: line.id, quantity: atMost(choice.units, line.quantity), price: unitPrice(reading) }],
       };
     const to = (['cost', 'variance', 'expected'] as const)[choice.other % 3] ?? 'cost';

@@ -52,4 +52,7 @@ export const document: Record<keyof typeof en, string> = {
   'document.payee_confirmed': '{asked}: ja, sagt {name}',
   'document.payee_refused': '{asked}: nein, auf das hinterlegte Konto, sagt {name}',
   'document.payee_on_file': '{asked}: inzwischen so hinterlegt',
+  'document.cross_rate': '{from} in {to}',
+  'document.rate_agreed': '{figure}, wie vereinbart',
+  'document.rate_of_day': '{figure}, Kreuzkurs des Tages',
 };

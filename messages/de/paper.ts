@@ -129,4 +129,6 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.doubt_type_393': 'Die Forderung ist abgetreten: Gezahlt wird an jemand anderen. Ansehen, an wen.',
   'paper.stack_row': 'Zeile {row}: „{text}“ gibt es als {column} nicht: eines von {allowed}, oder nichts.',
   'paper.doubt_no_buyer': 'Sie sagt nicht, wer sie bezahlen soll: ansehen, ob sie für dieses Unternehmen bestimmt ist.',
+  'paper.other_currency':
+    'Sie lautet auf {billed}, ihre Bestellung auf {ordered}: den Kurs ansehen, {rate} {ordered} für 1 {billed}.',
 };

@@ -23,8 +23,6 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.amount_zero': 'Der Betrag muss größer als null sein.',
   'refusal.discount_out_of_range': 'Ein Rabatt liegt zwischen 0 und 100 Prozent.',
   'refusal.currency_unknown': '{currency} ist keine Währung nach ISO 4217.',
-  'refusal.currency_differs_from_order':
-    'Die Bestellung lautet auf {ordered}, die Rechnung auf {billed}: eine Rechnung lautet auf die Währung ihrer Bestellung.',
   'refusal.currency_differs':
     'Dies lautet auf {billed}, was damit ausgeglichen wird, auf {ordered}: beides muss in einer Währung sein.',
   'refusal.rate_missing': 'Für {currency} gibt es am {date} keinen Wechselkurs: zuerst einen erfassen.',
@@ -200,4 +198,5 @@ export const refusal: Record<keyof typeof en, string> = {
     'Das ist keine Kontonummer: Eine IBAN hat Länge und Prüfziffern ihres Landes, andere haben 4 bis 34 Buchstaben und Ziffern.',
   'refusal.bank_code_wrong': 'Das ist keine Bankleitzahl: Ein BIC hat 8 oder 11 Buchstaben und Ziffern.',
   'refusal.due_before_billed': 'Das kann nicht fällig sein, bevor es berechnet ist: {date} oder später wählen.',
+  'refusal.agreed_rate_unused': 'Nichts davon wurde in {currency} bestellt: diesen Kurs weglassen.',
 };

@@ -50,4 +50,7 @@ export const document = {
   'document.payee_confirmed': '{asked}: yes, says {name}',
   'document.payee_refused': '{asked}: no, to the account on file, says {name}',
   'document.payee_on_file': '{asked}: on file by now',
+  'document.cross_rate': '{from} to {to}',
+  'document.rate_agreed': '{figure}, as agreed',
+  'document.rate_of_day': '{figure}, cross rate of the day',
 } as const;

@@ -122,4 +122,6 @@ export const paper = {
   'paper.doubt_type_393': 'It is factored: it is paid to somebody else. Look at whom.',
   'paper.stack_row': 'Row {row}: “{text}” is no {column}: one of {allowed}, or nothing.',
   'paper.doubt_no_buyer': 'It does not say who is to pay it: look whether it is meant for this company.',
+  'paper.other_currency':
+    'It is in {billed}, its order in {ordered}: look at the rate, {rate} {ordered} for 1 {billed}.',
 } as const;

@@ -22,8 +22,6 @@ export const refusal = {
   'refusal.amount_zero': 'The amount must be more than zero.',
   'refusal.discount_out_of_range': 'A discount lies between 0 and 100 percent.',
   'refusal.currency_unknown': '{currency} is not a currency of ISO 4217.',
-  'refusal.currency_differs_from_order':
-    'The order is in {ordered}, the bill in {billed}: a bill must be in its order’s currency.',
   'refusal.currency_differs': 'This is in {billed}, what it settles in {ordered}: both must be in one currency.',
   'refusal.rate_missing': 'There is no rate of exchange for {currency} on {date}: enter one first.',
   'refusal.rate_not_positive': 'A rate of exchange is greater than zero.',
@@ -184,4 +182,5 @@ export const refusal = {
     'This is no account number: an IBAN has the length and check digits of its country, others 4 to 34 letters and digits.',
   'refusal.bank_code_wrong': 'This is no bank’s code: a BIC has 8 or 11 letters and digits.',
   'refusal.due_before_billed': 'That cannot be due before it was billed: choose {date} or later.',
+  'refusal.agreed_rate_unused': 'Nothing of it was ordered in {currency}: leave that rate out.',
 } as const;

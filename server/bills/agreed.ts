@@ -182,6 +182,8 @@ async function doubtsOfPaper(
         ? message('paper.other_total_none', { total: { figure: total }, currency })
         : message('paper.other_total', { total: { figure: total }, currency, entered: { figure: preview.total } }),
     );
+  for (const { currency: ordered, rate } of preview.crossRates)
+    doubts.push(message('paper.other_currency', { billed: currency, ordered, rate: { figure: rate } }));
   // What covers nothing is a charge or an expense: else the totals would differ.
   const unsure = isPlaced ? 0 : lines.filter(({ certain, covers }) => covers.length > 0 && !certain).length;
   if (unsure > 0) doubts.push(message('paper.unsure', { count: unsure }));

@@ -33,7 +33,10 @@ export async function draftOfCredit(
   const { rows } = await listCreditable(manager, { vendor, all: false }, today);
   const money = (amount: bigint) => formatAmount(documentAmount(amount), paper.currency);
   const credited = new Map<string, Credited>();
-  const open = ofTheBillFirst(rows, paper.refersTo).filter(({ currency }) => currency === paper.currency);
+  const isOwn = ({ currency }: CreditableView) => currency === paper.currency;
+  const named = ofTheBillFirst(rows, paper.refersTo);
+  // Goods that went back are credited in any currency: those of the memo's own come first.
+  const open = [...named.filter(isOwn), ...named.filter((row) => !isOwn(row) && row.kind === 'return')];
   const called = await readGoodsCalled(
     manager,
     vendor,
@@ -43,11 +46,15 @@ export async function draftOfCredit(
     const found = open.find(
       (row) =>
         !credited.has(row.line) &&
-        (isReturnOf(row, line, called(row.item ?? '')) || row.expected === money(line.amount)),
+        (isReturnOf(row, line, called(row.item ?? '')) || (isOwn(row) && row.expected === money(line.amount))),
     );
     if (!found) return true;
     const { unit, packs } = called(found.item ?? '');
-    const asked = askedOfLine(line, { ...forOne(priceOrThrow(found.price ?? '0')), unit, packs }, paper.currency);
+    const asked = askedOfLine(
+      line,
+      { ...forOne(priceOrThrow((isOwn(found) && found.price) || '0')), unit, packs },
+      paper.currency,
+    );
     if (found.kind === 'return' && !asked) return true;
     credited.set(
       found.line,

@@ -18,6 +18,7 @@ import type { Stated, StatedLine } from '../billPapers/stated.ts';
 const q = quantityOrThrow;
 const open = (line: string, more: Partial<BillableLine> = {}): BillableLine => ({
   line: line as '7/1',
+  currency: 'USD',
   item: 'YARN',
   order: 'PO-1',
   slip: 'PS-1',

@@ -17,7 +17,7 @@ export async function readProposals(
   paper: BillPaper,
 ): Promise<{ proposals: readonly Proposal[]; open: readonly BillableLine[] }> {
   const goods = paper.lines.map((line) => (line.quantity > 0n ? line : nameless(line.description)));
-  const open = paper.currency === '' ? [] : await readBillable(manager, vendor, paper.currency);
+  const open = paper.currency === '' ? [] : await readBillable(manager, vendor, paper);
   return { open, proposals: propose(goods, open, paper.currency).map(wholeLine) };
 }
 

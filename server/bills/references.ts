@@ -52,11 +52,8 @@ export async function twinOf(
 }
 
 /** An order that a paper names is one of its vendor's, of which something can still be billed. */
-async function doubtOfOrders(
-  manager: EntityManager,
-  vendor: string,
-  { kind, lines, currency }: BillPaper,
-): Promise<Message | undefined> {
+async function doubtOfOrders(manager: EntityManager, vendor: string, paper: BillPaper): Promise<Message | undefined> {
+  const { kind, lines } = paper;
   const named = [...new Set(lines.map(({ order }) => order.trim().replace(/\/\d+$/, '')).filter(Boolean))];
   if (kind === 'credit' || named.length === 0) return undefined;
   const rows: Row[] = await manager.query(
@@ -68,7 +65,7 @@ async function doubtOfOrders(
   if (unknown !== undefined) return message('paper.doubt_order_unknown', { order: unknown });
   const other = named.find((number) => known.get(foldedName(number)) !== vendor);
   if (other !== undefined) return message('paper.doubt_order_other', { order: other });
-  const open = new Set((await readBillable(manager, vendor, currency)).map(({ order }) => foldedName(order)));
+  const open = new Set((await readBillable(manager, vendor, paper)).map(({ order }) => foldedName(order)));
   const billed = named.find((number) => !open.has(foldedName(number)));
   return billed === undefined ? undefined : message('paper.doubt_order_billed', { order: billed });
 }

@@ -112,6 +112,7 @@ const NOTHING_SHOWN: PreviewReply = {
   statement: null,
   total: null,
   asksPayee: null,
+  crossRates: [],
   approval: '',
 };
 

@@ -5,6 +5,7 @@ import { refusal } from '@obolus/core/state/refusal';
 import { Reader } from '../asking/reader.ts';
 import { citing, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
+import { crossRateFacts, crossRateRows, readAgreedRates, viewCrossRate, writeAgreedRates } from './crossRates.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
 import { freeNumber, keepNumber, payableRow } from './billNumbers.ts';
@@ -20,6 +21,7 @@ export const credit: DocumentCommand<'credit'> = {
     vendor: reader.given(body.vendor, '/vendor'),
     reference: reader.given(body.reference, '/reference'),
     currency: body.currency,
+    agreedRates: readAgreedRates(body, reader),
     date: body.date,
     lines: body.lines.map((line, position) => creditLine(line, body.currency, reader, `/lines/${position}`)),
     tax: body.tax === undefined || body.tax === '' ? undefined : reader.document(body.tax, body.currency, '/tax'),
@@ -30,7 +32,8 @@ export const credit: DocumentCommand<'credit'> = {
       loader,
       command.lines.map((line) => line.of),
     );
-    await loadRates(loader, [command.currency], command.date);
+    const cited = command.lines.flatMap((line) => loader.parts.creditable.get(line.of)?.currency ?? []);
+    await loadRates(loader, [command.currency, ...cited], command.date);
     for (const line of command.lines) {
       const goods = loader.parts.creditable.get(line.of)?.goods;
       if (goods && line.to === 'cost') {
@@ -62,20 +65,26 @@ export const credit: DocumentCommand<'credit'> = {
           : [{ ...keyOf(line.id), kind: line.charge, amount: -line.amount, base_amount: -line.payable, is_cost: 1 }],
       ),
     },
+    crossRateRows(saving.id, document.crossRates),
     payableRow(saving, { amount: -document.total.amount, base: -document.total.base }),
   ],
   settle: ({ vendor, numberKey }, manager, saving) => keepNumber(manager, vendor, numberKey, saving.id),
-  shows: ({ total, currency }) => ({ total: formatAmount(total.amount, currency) }),
+  shows: ({ total, currency, crossRates }) => ({
+    total: formatAmount(total.amount, currency),
+    crossRates: crossRates.map(viewCrossRate),
+  }),
   reversal: { settle: freeNumber },
   duplicate: {
     index: 'bill_number_once',
     refusal: ({ reference }) => refusal('bill_number_taken', '/reference', { number: reference }),
   },
-  write: ({ vendor, reference, date, currency, lines, tax }, names) => ({
+  facts: crossRateFacts,
+  write: ({ vendor, reference, date, currency, agreedRates, lines, tax }, names) => ({
     vendor: names.vendor(vendor),
     reference,
     date,
     currency,
+    ...writeAgreedRates(agreedRates),
     lines: lines.map((line) =>
       line.amount === undefined
         ? { of: names.line(line.of), quantity: formatQuantity(line.quantity), price: formatPrice(line.price) }

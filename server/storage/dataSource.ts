@@ -28,6 +28,7 @@ import { DiscountsToGoods1822000000000 } from './migrations/1822000000000-discou
 import { PaidElsewhere1824000000000 } from './migrations/1824000000000-paidElsewhere.ts';
 import { DueByPaper1825000000000 } from './migrations/1825000000000-dueByPaper.ts';
 import { PapersBeside1826000000000 } from './migrations/1826000000000-papersBeside.ts';
+import { CrossRates1827000000000 } from './migrations/1827000000000-crossRates.ts';
 import { PoolVersions1823000000000 } from './migrations/1823000000000-poolVersions.ts';
 import { ShipmentGoods1821000000000 } from './migrations/1821000000000-shipmentGoods.ts';
 import { Unusual1807000000000 } from './migrations/1807000000000-unusual.ts';
@@ -85,6 +86,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       PaidElsewhere1824000000000,
       DueByPaper1825000000000,
       PapersBeside1826000000000,
+      CrossRates1827000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

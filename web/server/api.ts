@@ -204,6 +204,7 @@ export const server = createApi({
       customsDebts: read('customsDebts', ...made('to-pay')),
       unbilledEstimates: read('unbilledEstimates', 'SetUp', ...made('estimated', 'shipments')),
       tryCode: read('tryCode', 'SetUp'),
+      crossRates: read('crossRates', 'SetUp'),
       shipments: read('shipments', 'SetUp', ...made('to-receive', 'stock', 'to-allocate', 'shipments')),
       shipment: read('shipment', 'SetUp', ...made('to-receive', 'stock', 'to-allocate', 'shipments')),
       uninvoicedLines: read('uninvoicedLines', ...made('to-invoice')),

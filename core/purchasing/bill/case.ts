@@ -1,4 +1,5 @@
 import {
+  agreedRatesOf,
   cited,
   currencyOf,
   DIMENSIONS,
@@ -27,6 +28,7 @@ export const BILL_WORDS = [
   'total',
   'total-reason',
   'tax-reason',
+  'agreed-rates',
 ];
 
 export function billStep({ step, numbers, books, date }: Reading): BillCommand {
@@ -88,6 +90,7 @@ export function billStep({ step, numbers, books, date }: Reading): BillCommand {
     SOMEONE;
   const reference = optionalText(step, 'number') ?? textOf(step, 'bill');
   const said = { another: optionalText(step, 'another'), signedOff: isTrue(step, 'signed-off') };
+  const agreedRates = agreedRatesOf(step);
   const parts = { lines, charges, expenses, tax, disputed, disbursements };
-  return { kind: 'bill', vendor, reference, currency, date, ...parts, whole, ...said };
+  return { kind: 'bill', vendor, reference, currency, agreedRates, date, ...parts, whole, ...said };
 }

@@ -4,6 +4,7 @@ import { documentAmount, formatAmount, formatQuantity, type Quantity, sumOf } fr
 import { type Refusal, refusal } from '../../state/refusal.ts';
 import { billNumberKey } from '../billNumber.ts';
 import { checkCitedOnce, checkCurrency, checkDate } from '../../state/checks.ts';
+import { checkCrossing } from '../crossRate.ts';
 import { checkPrice, openToReceive } from '../order/decide.ts';
 import { unbilledOf } from '../../state/billedAmounts.ts';
 import type { BillCommand, Disbursement } from './command.ts';
@@ -23,6 +24,10 @@ export function checkBill(books: Books, command: BillCommand): Refusal[] {
   if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.reference)}`)) {
     refusals.push(refusal('bill_number_taken', '/reference', { number: command.reference }));
   }
+  const cited = command.lines.flatMap(
+    ({ of }) => (books.receiptLines.get(of) ?? books.orderLines.get(of))?.currency ?? [],
+  );
+  refusals.push(...checkCrossing(books, command, cited));
   command.lines.forEach((line, position) => refusals.push(...checkLine(books, command, line, `/lines/${position}`)));
   expenses.forEach(({ expense, amount }, position) => {
     if (expense === '') refusals.push(refusal('missing', `/expenses/${position}/expense`));
@@ -48,11 +53,6 @@ function checkLine(books: Books, command: BillCommand, line: BillCommand['lines'
   if (!of) return [refusal('line_unknown', at, { line: line.of })];
   const refusals: Refusal[] = [];
   if (of.vendor !== command.vendor) refusals.push(refusal('vendor_differs', at));
-  if (of.currency !== command.currency) {
-    refusals.push(
-      refusal('currency_differs_from_order', '/currency', { ordered: of.currency, billed: command.currency }),
-    );
-  }
   if (line.quantity <= 0n) refusals.push(refusal('quantity_not_positive', `${at}/quantity`));
   else if (received) refusals.push(...checkOpen('bill_exceeds_received', unbilledOf(received), line.quantity, at));
   else if (ordered && line.done && ordered.bought.expense === undefined) refusals.push(refusal('done_is_goods', at));

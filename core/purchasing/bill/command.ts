@@ -1,4 +1,5 @@
 import type { BaseAmount, DocumentAmount, Fraction, Price, Quantity, Rate } from '../../exact/amounts.ts';
+import type { AgreedRate, CrossRate } from '../crossRate.ts';
 import type { BillTax } from '../billTax.ts';
 import type { Bought } from '../../state/purchasing.ts';
 import type { Charge, RemitTo } from '../../state/owed.ts';
@@ -15,6 +16,8 @@ export interface BillCommand {
   /** The vendor's number on the paper. */
   readonly reference: string;
   readonly currency: string;
+  /** Where orders are in other currencies; else the day's cross rate is taken. */
+  readonly agreedRates?: readonly AgreedRate[] | undefined;
   readonly date: Day;
   /** Of a received line, or of an order line where the bill comes ahead of the goods. */
   readonly lines: readonly BillLine[];
@@ -92,8 +95,11 @@ export interface BilledLine {
   readonly difference: DifferenceDecision;
   readonly wait: boolean;
   readonly reason: string | undefined;
-  /** As billed and as ordered, in the bill's currency. */
+  /** As billed, in the bill's currency. */
   readonly amount: DocumentAmount;
+  readonly orderCurrency: string;
+  /** As billed and as ordered, in the order's currency. */
+  readonly inOrder: DocumentAmount;
   readonly ordered: DocumentAmount;
   /** The part of the receipt's amount that this line clears, in base currency. */
   readonly cleared: BaseAmount;
@@ -113,6 +119,7 @@ export interface BillDocument extends Omit<
 > {
   readonly numberKey: string;
   readonly rate: Rate;
+  readonly crossRates: readonly CrossRate[];
   readonly lines: readonly BilledLine[];
   /** Numbered after the lines; `amount` with its tax. */
   readonly charges: readonly (Charge & {

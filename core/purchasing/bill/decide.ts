@@ -136,7 +136,8 @@ export function poolsReached(books: Books, command: BillCommand): PoolId[] {
   return command.lines.flatMap((line) => {
     const received = books.receiptLines.get(line.of);
     if (!received?.pool || line.quantity <= 0n || line.quantity > unbilledOf(received)) return [];
-    const differs = line.difference === 'cost' && billedLine(books, line, rate, line.of).priceDifference !== 0n;
+    const differs =
+      line.difference === 'cost' && billedLine(books, command, line, rate, line.of).priceDifference !== 0n;
     return taxed || differs ? [received.pool] : [];
   });
 }

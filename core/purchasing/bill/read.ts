@@ -15,6 +15,7 @@ import type { Day } from '../../exact/calendar.ts';
 import { type LineId, lineId } from '../../costing/pool.ts';
 import type { Refusal } from '../../state/refusal.ts';
 import { billNumberKey } from '../billNumber.ts';
+import { crossed, type Crossing, type CrossRate, crossRates } from '../crossRate.ts';
 import { clearing } from '../../state/billedAmounts.ts';
 import { rateOn } from '../../state/checks.ts';
 import { shareTax } from '../billTax.ts';
@@ -26,12 +27,16 @@ import { checkBill } from './check.ts';
 export function readBill(
   books: Books,
   command: BillCommand,
-): { total: DocumentAmount; differences: Difference[] } | undefined {
+): { total: DocumentAmount; differences: Difference[]; crossRates: readonly CrossRate[] } | undefined {
   if (checkBill(books, command).length > 0) return undefined;
   const document = billDocument(books, command);
   return 'reason' in document
     ? undefined
-    : { total: document.total.amount, differences: differencesOf(books, document) };
+    : {
+        total: document.total.amount,
+        differences: differencesOf(books, document),
+        crossRates: document.crossRates,
+      };
 }
 
 export function billDocument(books: Books, command: BillCommand): BillDocument | Refusal {
@@ -41,7 +46,7 @@ export function billDocument(books: Books, command: BillCommand): BillDocument |
   const number = books.nextDocument.toString();
   const expenses = command.expenses ?? [];
   const id = (position: number) => lineId(number, position + 1);
-  const lines = command.lines.map((line, position) => billedLine(books, line, rate, id(position)));
+  const lines = command.lines.map((line, position) => billedLine(books, command, line, rate, id(position)));
   const amounts = [...lines, ...command.charges, ...expenses].map(({ amount }) => amount);
   const tax = shareTax(command.tax ?? [], amounts, currency, rate, home);
   if (!tax.ok) return tax.refusal;
@@ -91,6 +96,11 @@ export function billDocument(books: Books, command: BillCommand): BillDocument |
     ...command,
     numberKey: billNumberKey(command.reference),
     rate,
+    crossRates: crossRates(
+      books,
+      command,
+      lines.map((line) => line.orderCurrency),
+    ),
     lines: taxed,
     charges,
     expenses: expensed,
@@ -104,6 +114,7 @@ export function billDocument(books: Books, command: BillCommand): BillDocument |
 
 export function billedLine(
   books: Books,
+  bill: Crossing,
   line: BillCommand['lines'][number],
   billRate: Rate,
   id: LineId,
@@ -112,8 +123,10 @@ export function billedLine(
   const of = (received ?? books.orderLines.get(line.of)) as ReceiptLine | OrderLine;
   const { currency, bought, dimensions, taxCode } = of;
   const home = books.company.currency;
-  const rate = received?.rate ?? billRate;
-  const amount = lineAmount(line.quantity, { price: line.price, per: of.per, discount: line.discount }, currency);
+  // Ahead of the goods what was ordered counts at its own currency's rate of the day.
+  const rate = received?.rate ?? rateOn(books, currency, bill.date) ?? ONE_TO_ONE;
+  const amount = lineAmount(line.quantity, { price: line.price, per: of.per, discount: line.discount }, bill.currency);
+  const inOrder = crossed(books, bill, amount, currency);
   const { ordered, cleared } = received
     ? clearing(received, line.quantity)
     : orderedAhead(of as OrderLine, line.quantity, rate, home);
@@ -134,11 +147,13 @@ export function billedLine(
     wait: received === undefined && !line.done && line.wait === true,
     reason: line.reason,
     amount,
+    orderCurrency: currency,
+    inOrder,
     ordered,
     cleared,
     rate,
-    priceDifference: toBase(documentAmount(amount - ordered), currency, rate, home),
-    payable: toBase(amount, currency, billRate, home),
+    priceDifference: toBase(documentAmount(inOrder - ordered), currency, rate, home),
+    payable: toBase(amount, bill.currency, billRate, home),
   };
 }
 
@@ -161,7 +176,7 @@ export function aheadOf(line: BilledLine, date: Day): Ahead {
     line: line.id,
     date,
     quantity: line.quantity,
-    amount: line.amount,
+    amount: line.inOrder,
     base: standing,
     goods: base(goods),
     tax: line.tax,
@@ -171,7 +186,7 @@ export function aheadOf(line: BilledLine, date: Day): Ahead {
 
 /** What a bill line takes of a received line. */
 export function billedPartOf(line: BilledLine, date: Day): BilledPart {
-  const { id, quantity, ordered, cleared, amount, priceDifference, difference } = line;
+  const { id, quantity, ordered, cleared, inOrder, priceDifference, difference } = line;
   const when = (decision: DifferenceDecision) => (difference === decision ? priceDifference : base(0n));
   return {
     line: id,
@@ -179,7 +194,7 @@ export function billedPartOf(line: BilledLine, date: Day): BilledPart {
     quantity,
     ordered,
     cleared,
-    billed: amount,
+    billed: inOrder,
     intoGoods: when('cost'),
     toVariance: when('variance'),
   };

@@ -1,5 +1,6 @@
 import type { Charge, CreditableLine } from '../../state/owed.ts';
 import { base, type DocumentAmount, documentAmount, ONE_UNIT, quantity } from '../../exact/amounts.ts';
+import { inBillCurrency } from '../creditable.ts';
 import { change, type Writing } from '../../state/writing.ts';
 import type { BillDocument } from './command.ts';
 import { aheadOf, billedPartOf } from './read.ts';
@@ -112,13 +113,12 @@ function chargeCreditable(bill: BillDocument, { id, kind }: Charge, amount: Docu
 
 function billedCreditable(bill: BillDocument, line: BillDocument['lines'][number]): CreditableLine {
   const { vendor, currency, date } = bill;
-  const asked = line.difference === 'credit';
-  const { id, rate, bought, quantity: billed, amount, pool, of, received, dimensions } = line;
+  const { id, bought, quantity: billed, amount, pool, of, received, dimensions } = line;
   return {
     id,
     vendor,
     currency,
-    rate,
+    ...inBillCurrency(line, currency, line.orderCurrency),
     date,
     kind: 'bill',
     item: bought.item,
@@ -128,9 +128,6 @@ function billedCreditable(bill: BillDocument, line: BillDocument['lines'][number
     amount,
     base: base(0n),
     dimensions,
-    expected: asked
-      ? { amount: documentAmount(amount - line.ordered), base: line.priceDifference }
-      : { amount: documentAmount(0n), base: base(0n) },
     goods: pool === undefined ? undefined : { pool, movement: of, date: received },
     charge: undefined,
     credits: [],

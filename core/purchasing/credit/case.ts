@@ -1,5 +1,5 @@
 import { type Fields, listOf, NotKnown, optionalText, textOf } from '../../reading/fields.ts';
-import { cited, citedCharge, linesOf, quantityOf, type Reading, SOMEONE } from '../../state/caseStep.ts';
+import { agreedRatesOf, cited, citedCharge, linesOf, quantityOf, type Reading, SOMEONE } from '../../state/caseStep.ts';
 import { documentAmountOrThrow, priceOrThrow } from '../../exact/amounts.ts';
 import type { CreditCommand } from './decide.ts';
 
@@ -25,6 +25,7 @@ export function creditStep({ step, numbers, books, date }: Reading): CreditComma
     vendor,
     reference: textOf(step, 'credit'),
     currency,
+    agreedRates: agreedRatesOf(step),
     date,
     lines,
     tax: tax === undefined ? undefined : documentAmountOrThrow(tax, currency),

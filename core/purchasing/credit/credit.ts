@@ -7,5 +7,5 @@ export const credit = kind({
   decide: decideCredit,
   record: recordCredit,
   charges: ({ lines }) => lines.flatMap(({ charge, id }) => (charge === undefined ? [] : [[charge, id] as const])),
-  verbs: { credit: { keys: ['currency', 'lines', 'tax'], read: creditStep } },
+  verbs: { credit: { keys: ['currency', 'lines', 'tax', 'agreed-rates'], read: creditStep } },
 });

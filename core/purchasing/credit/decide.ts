@@ -24,6 +24,7 @@ import { type Decision, post, refused } from '../../state/decision.ts';
 import type { Cost, Flow } from '../../costing/effects.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { billNumberKey } from '../billNumber.ts';
+import { type AgreedRate, checkCrossing, crossed, type CrossRate, crossRates } from '../crossRate.ts';
 import {
   type CreditDecision,
   atWhatItIsCarried,
@@ -38,6 +39,8 @@ export interface CreditCommand {
   readonly vendor: string;
   readonly reference: string;
   readonly currency: string;
+  /** For goods that went back and were ordered in other currencies; else the day's cross rate is taken. */
+  readonly agreedRates?: readonly AgreedRate[] | undefined;
   readonly date: Day;
   /** Of a returned line: quantity and price. Of a billed line: an amount, and where it goes. */
   readonly lines: readonly (
@@ -67,6 +70,7 @@ export interface CreditedLine {
 export interface CreditDocument extends Omit<CreditCommand, 'lines'> {
   readonly numberKey: string;
   readonly rate: Rate;
+  readonly crossRates: readonly CrossRate[];
   readonly lines: readonly CreditedLine[];
   readonly total: { amount: DocumentAmount; base: BaseAmount };
 }
@@ -83,6 +87,8 @@ export function decideCredit(books: Books, command: CreditCommand): Decision<Cre
     ...checkCurrency(books, command.currency, command.date),
     ...checkCitedOnce(command.lines, '/lines'),
   ];
+  const returns = cited.flatMap((of) => (of?.kind === 'return' ? [of.currency] : []));
+  refusals.push(...checkCrossing(books, command, returns));
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
   if (books.billNumbers.has(`${command.vendor}|${billNumberKey(command.reference)}`)) {
     refusals.push(refusal('bill_number_taken', '/reference', { number: command.reference }));
@@ -94,12 +100,11 @@ export function decideCredit(books: Books, command: CreditCommand): Decision<Cre
   if (refusals.length > 0) return refused(refusals);
 
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
-  const home = books.company.currency;
   const number = books.nextDocument.toString();
   const lines = command.lines.map((line, position) =>
-    creditedLine(line, cited[position] as CreditableLine, rate, home, lineId(number, position + 1)),
+    creditedLine(books, command, line, cited[position] as CreditableLine, rate, lineId(number, position + 1)),
   );
-  const tax = toBase(documentAmount(command.tax ?? 0n), command.currency, rate, home);
+  const tax = toBase(documentAmount(command.tax ?? 0n), command.currency, rate, books.company.currency);
   const amount = lines.reduce((sum, line) => sum + line.amount, command.tax ?? 0n);
   const total = {
     amount: documentAmount(amount),
@@ -107,7 +112,14 @@ export function decideCredit(books: Books, command: CreditCommand): Decision<Cre
   };
   const about = { vendor: command.vendor };
   return post(books, {
-    document: { ...command, numberKey: billNumberKey(command.reference), rate, lines, total },
+    document: {
+      ...command,
+      numberKey: billNumberKey(command.reference),
+      rate,
+      crossRates: crossRates(books, command, returns),
+      lines,
+      total,
+    },
     date: command.date,
     effects: {
       flows: [
@@ -126,7 +138,7 @@ type Line = CreditCommand['lines'][number];
 function checkLine(command: CreditCommand, line: Line, of: CreditableLine | undefined, at: string): Refusal[] {
   if (!of) return [refusal('line_unknown', at, { line: line.of })];
   if (of.vendor !== command.vendor) return [refusal('vendor_differs', at)];
-  if (of.currency !== command.currency)
+  if (of.currency !== command.currency && of.kind !== 'return')
     return [refusal('currency_differs', '/currency', { ordered: of.currency, billed: command.currency })];
   if (of.kind === 'return') {
     if (line.quantity === undefined) return [refusal('missing', `${at}/quantity`)];
@@ -158,13 +170,25 @@ function checkLine(command: CreditCommand, line: Line, of: CreditableLine | unde
   return [];
 }
 
-function creditedLine(line: Line, of: CreditableLine, rate: Rate, home: string, id: LineId): CreditedLine {
+function creditedLine(
+  books: Books,
+  credit: CreditCommand,
+  line: Line,
+  of: CreditableLine,
+  rate: Rate,
+  id: LineId,
+): CreditedLine {
+  const home = books.company.currency;
   const known = { id, of: line.of, charge: of.charge };
-  const atCredit = (amount: DocumentAmount) => toBase(amount, of.currency, rate, home);
+  const atCredit = (amount: DocumentAmount) => toBase(amount, credit.currency, rate, home);
   if (line.quantity !== undefined) {
-    const amount = lineAmount(line.quantity, { price: line.price, per: of.per, discount: NO_DISCOUNT }, of.currency);
+    const amount = lineAmount(
+      line.quantity,
+      { price: line.price, per: of.per, discount: NO_DISCOUNT },
+      credit.currency,
+    );
     const { ownAmount, own } = returnedPart(of, line.quantity);
-    const priceDifference = atWhatItIsCarried(of, ownAmount - amount, home);
+    const priceDifference = atWhatItIsCarried(of, ownAmount - crossed(books, credit, amount, of.currency), home);
     return {
       ...known,
       to: 'return',

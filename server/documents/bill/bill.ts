@@ -17,7 +17,8 @@ import type { Difference } from '@obolus/core/purchasing/bill/command';
 import { readBill } from '@obolus/core/purchasing/bill/read';
 import { approvalOfBody, isApproved } from '../../storage/approvalRequests.ts';
 import { paidElsewhereByPaper } from '../../billPapers/paidElsewhere.ts';
-import { ASKED_PAYEE, ASKS_PAYEE, paidToOf } from '../../queries/paidTo.ts';
+import { crossRateFacts, crossRateRows, viewCrossRate } from '../crossRates.ts';
+import { payeeFacts } from './payee.ts';
 import { learnFromDraft } from './learn.ts';
 import { loadBillNumber } from '../../storage/load/bills.ts';
 import { loadChargeAllowances } from '../../storage/load/company.ts';
@@ -26,8 +27,7 @@ import { loadReceiptLines } from '../../storage/load/receiptLines.ts';
 import { loadPayables } from '../../storage/load/payables.ts';
 import { loadRates, loadTaxCodes } from '../../storage/load/setUp.ts';
 import { wantFrom } from '../../storage/load/wanted.ts';
-import type { EntityManager } from 'typeorm';
-import { type Message, message, type MessageId } from '@obolus/messages/message';
+import { message, type MessageId } from '@obolus/messages/message';
 import type { Shown } from '@obolus/contract/message';
 import { inWords } from '../../asking/inWords.ts';
 
@@ -50,7 +50,9 @@ export const bill: DocumentCommand<'bill'> = {
       loader,
       ahead.flatMap((line) => (loader.parts.orderLines.get(line)?.receipts ?? []).map((received) => received.line)),
     );
-    await loadRates(loader, [command.currency], command.date);
+    const { orderLines, receiptLines } = loader.parts;
+    const ordered = cited.flatMap((line) => (receiptLines.get(line) ?? orderLines.get(line))?.currency ?? []);
+    await loadRates(loader, [command.currency, ...ordered], command.date);
     const reached = new Set(poolsReached(loader.books(0n), command));
     for (const line of cited) {
       const received = loader.parts.receiptLines.get(line);
@@ -84,6 +86,7 @@ export const bill: DocumentCommand<'bill'> = {
         discount: line.discount,
         difference: line.difference,
         amount: line.amount,
+        in_order: line.inOrder,
         ordered: line.ordered,
         rate: line.rate,
         cleared: line.cleared,
@@ -150,6 +153,7 @@ export const bill: DocumentCommand<'bill'> = {
         reason: reason.trim(),
       })),
     },
+    crossRateRows(saving.id, document.crossRates),
     payableRow(saving, document.total),
     {
       table: facts.billRemitTo,
@@ -175,6 +179,7 @@ export const bill: DocumentCommand<'bill'> = {
     const read = command && readBill(books, command);
     return {
       differences: (read?.differences ?? []).map(viewDifference(books.company.currency)),
+      crossRates: (read?.crossRates ?? []).map(viewCrossRate),
       total: read ? formatAmount(read.total, body.currency) : null,
       approval: key === undefined ? '' : await approvalOfBody(manager, key, body),
       asksPayee: questioned?.remitTo ?? null,
@@ -223,11 +228,11 @@ export const bill: DocumentCommand<'bill'> = {
     roots: `SELECT COALESCE(b.order_id, l.order_id) AS id FROM bill_line b LEFT JOIN receipt_line l ON l.document_id = b.receipt_id AND l.line_no = b.receipt_line_no WHERE b.document_id = ?
       UNION SELECT l.order_id FROM allocation_share s JOIN receipt_line l ON l.document_id = s.receipt_id AND l.line_no = s.receipt_line_no WHERE s.charge_id = ?`,
     rows: `SELECT d.id, d.kind, d.number, d.date, o.currency, o.rate, b.amount FROM document o
-      JOIN (SELECT l.order_id, b.document_id, b.amount FROM receipt_line l JOIN bill_line b ON b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no
-            UNION ALL SELECT b.order_id, b.document_id, b.amount FROM bill_line b) b ON b.order_id = o.id
+      JOIN (SELECT l.order_id, b.document_id, b.in_order AS amount FROM receipt_line l JOIN bill_line b ON b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no
+            UNION ALL SELECT b.order_id, b.document_id, b.in_order FROM bill_line b) b ON b.order_id = o.id
       JOIN document d ON d.id = b.document_id WHERE o.id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
   },
-  facts: payeeFacts,
+  facts: async (manager, id) => [...(await crossRateFacts(manager, id)), ...(await payeeFacts(manager, id))],
   reference: 'document.vendor_number',
   labelOf: (row) => (row.is_tax ? message('document.tax') : text(row.item_name)),
   noteOf: decidedOf,
@@ -243,27 +248,6 @@ export const bill: DocumentCommand<'bill'> = {
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'disbursement', NULL, '', '', o.reference, '', '', o.id, o.number, l.line_no, 0 FROM bill_disbursement l JOIN document o ON o.id = l.of_id WHERE l.document_id = ?
          ORDER BY position`,
 };
-
-/** Whom it asked to be paid to, where that was not the vendor at its account on file, and what a second person said. */
-async function payeeFacts(manager: EntityManager, id: string): Promise<{ name: Message; value: Shown }[]> {
-  const [row] = (await manager.query(
-    `SELECT v.bank_account, ${ASKED_PAYEE}, u.name AS answered FROM document d JOIN vendor v ON v.id = d.vendor_id ${ASKS_PAYEE} LEFT JOIN document ad ON ad.id = ma.document_id
-       LEFT JOIN user_account u ON u.id = ad.entered_by WHERE d.id = ? AND m.document_id IS NOT NULL`,
-    [id],
-  )) as Row[];
-  if (!row) return [];
-  const to = paidToOf(row, text(row.bank_account));
-  const name = text(row.answered);
-  const asked = [text(row.asked_payee), text(row.asked_account)].filter(Boolean).join(', ');
-  const value =
-    row.payee_answer == null
-      ? message(to ? 'document.payee_waits' : 'document.payee_on_file', { asked })
-      : message(row.payee_answer === 'approved' ? 'document.payee_confirmed' : 'document.payee_refused', {
-          asked,
-          name,
-        });
-  return [{ name: message('approval.payee'), value }];
-}
 
 /** How the difference of a line was decided, whether it is ahead of the goods, and why. */
 function decidedOf(row: Row, baseCurrency: string): Shown[] {

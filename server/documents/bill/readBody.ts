@@ -6,6 +6,7 @@ import type { Elsewhere } from '../../billPapers/paidElsewhere.ts';
 import { problemOfAccount, problemOfBankCode } from '../../transfers/accountNumbers.ts';
 import type { Reader } from '../../asking/reader.ts';
 import type { Asking } from '../documentCommand.ts';
+import { readAgreedRates } from '../crossRates.ts';
 import { dimensionsOf } from '../readParts.ts';
 
 /** Whom it asks to be paid to, as somebody typed it. */
@@ -32,6 +33,7 @@ export function readBillBody(body: BodyOf<'bill'>, reader: Reader, { signedOff, 
     another: body.another,
     signedOff,
     currency: body.currency,
+    agreedRates: readAgreedRates(body, reader),
     date: body.date,
     lines: body.lines.map((line, position) => ({
       of: line.of,

@@ -1,6 +1,7 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
 import type { BillCommand } from '@obolus/core/purchasing/bill/command';
+import { writeAgreedRates } from '../crossRates.ts';
 import { dimensions, given, percent, type ServerNames } from '../writeParts.ts';
 
 /** A bill's command as a body: what reading it gives is the command again. */
@@ -12,6 +13,7 @@ export function writeBill(command: BillCommand, names: ServerNames): BodyOf<'bil
     ...given('another', command.another),
     date: command.date,
     currency: command.currency,
+    ...writeAgreedRates(command.agreedRates),
     lines: command.lines.map((line) => ({
       of: names.line(line.of),
       quantity: formatQuantity(line.quantity),

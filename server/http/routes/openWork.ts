@@ -1,5 +1,6 @@
 import { Router } from 'express';
 import { api } from '@obolus/contract/api';
+import { formatRate } from '@obolus/core/exact/amounts';
 import { listGivenBack } from '../../queries/givenBack.ts';
 import { listAdvices } from '../../despatch/advices.ts';
 import { countsBlind, unseen } from '../../queries/blind.ts';
@@ -15,6 +16,7 @@ import { listTariffGaps } from '../../queries/tariffGaps.ts';
 import { readOrderCosts } from '../../queries/orderCosts.ts';
 import { listSharedAnew } from '../../estimates/sharedAnew.ts';
 import { listOutdatedAllocations } from '../../queries/valueChangedSince.ts';
+import { ratesAcross } from '../../queries/crossRates.ts';
 import { tryCode } from '../../queries/tryCode.ts';
 import { itemsNamed, lookUpItems, lookUpVendors } from '../../queries/lookUp.ts';
 import { listHeldGoods } from '../../queries/heldGoods.ts';
@@ -88,6 +90,12 @@ export function openWorkRoutes(router: Router, context: Context): void {
     listUnbilledEstimates(manager, await currency(), todayOf(context)),
   );
   implement(router, context, api.tariffGaps, async ({ query }) => listTariffGaps(manager, query.on, await currency()));
+  implement(router, context, api.crossRates, async ({ query }) => ({
+    rows: [...(await ratesAcross(manager, await currency(), query.currency, query.on))].map(([other, units]) => ({
+      currency: other,
+      rate: formatRate(units),
+    })),
+  }));
   implement(router, context, api.tryCode, async ({ query }) => tryCode(manager, query, await currency()));
   implement(router, context, api.openCharges, async () => listOpenCharges(manager, await currency()));
   implement(router, context, api.landingSheet, async ({ body, user, request }) => {

@@ -1,5 +1,7 @@
 import { type LineId, poolId } from '@obolus/core/costing/pool';
 import { base, documentAmount, ONE_UNIT, quantity } from '@obolus/core/exact/amounts';
+import type { DifferenceDecision } from '@obolus/core/purchasing/bill/command';
+import { inBillCurrency } from '@obolus/core/purchasing/creditable';
 import type { CreditableLine, CreditTaken } from '@obolus/core/state/owed';
 import type { BooksLoader } from './loader.ts';
 import {
@@ -62,10 +64,10 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
   const billed = await query(
     reading,
     `SELECT b.*, COALESCE(r.item_id, o.item_id) AS item_id, COALESCE(r.expense, o.expense) AS expense, COALESCE(r.department, o.department) AS department,
-            COALESCE(r.location, o.location) AS location, COALESCE(r.project, o.project) AS project, d.vendor_id, d.currency, d.date, rd.date AS received, rd.warehouse_id
+            COALESCE(r.location, o.location) AS location, COALESCE(r.project, o.project) AS project, d.vendor_id, d.currency, d.date, rd.date AS received, rd.warehouse_id, COALESCE(r.currency, od.currency) AS order_currency
      FROM bill_line b JOIN document d ON d.id = b.document_id
      LEFT JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no LEFT JOIN document rd ON rd.id = b.receipt_id
-     LEFT JOIN ordered_line o ON o.document_id = b.order_id AND o.line_no = b.order_line_no
+     LEFT JOIN ordered_line o ON o.document_id = b.order_id AND o.line_no = b.order_line_no LEFT JOIN document od ON od.id = b.order_id
      WHERE ${among(lines, 'b.document_id', 'b.line_no')} AND ${stands('d.id')}`,
     keys,
   );
@@ -120,10 +122,18 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
       base: base(0n),
       dimensions: dimensionsOf(row),
       charge: undefined,
-      expected:
-        row.difference === 'credit'
-          ? { amount: documentAmount(big(row.amount) - big(row.ordered)), base: baseOf(row.price_difference) }
-          : nothing,
+      ...inBillCurrency(
+        {
+          amount: amountOf(row.amount),
+          inOrder: amountOf(row.in_order),
+          ordered: amountOf(row.ordered),
+          rate: rateOf(row.rate),
+          difference: text(row.difference) as DifferenceDecision,
+          priceDifference: baseOf(row.price_difference),
+        },
+        text(row.currency),
+        text(row.order_currency),
+      ),
       goods:
         row.receipt_id == null || row.item_id == null
           ? undefined

@@ -184,7 +184,7 @@ function aheadOfBill(row: Row, taken: ReadonlyMap<LineId, Row[]>): Ahead {
     line: idOf(row),
     date: text(row.date),
     quantity: quantityOf(row.quantity),
-    amount: amountOf(row.amount),
+    amount: amountOf(row.in_order),
   };
   return { ...known, base: standing, goods, tax: baseOf(row.tax), taken: takenOf(row, taken) };
 }

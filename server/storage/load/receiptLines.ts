@@ -109,7 +109,7 @@ export async function readReceiptLines(reading: Reading, lines: readonly LineId[
 function billedPart(row: Row): BilledPart {
   const into = (decision: string) => base(row.difference === decision ? big(row.price_difference) : 0n);
   const known = { line: idOf(row), date: text(row.date), quantity: quantityOf(row.quantity) };
-  const amounts = { ordered: amountOf(row.ordered), cleared: baseOf(row.cleared), billed: amountOf(row.amount) };
+  const amounts = { ordered: amountOf(row.ordered), cleared: baseOf(row.cleared), billed: amountOf(row.in_order) };
   return { ...known, ...amounts, intoGoods: into('cost'), toVariance: into('variance') };
 }
 

@@ -1,4 +1,4 @@
-import { id, ref, line, number, figure, text, maybe, flag, dimensions, table } from './columns.ts';
+import { id, ref, line, number, figure, text, name, maybe, flag, dimensions, table } from './columns.ts';
 
 /** Bills, credits and paying. */
 export const bills = {
@@ -15,7 +15,9 @@ export const bills = {
       price: figure(),
       discount: figure(),
       difference: text(20),
+      /** As billed, in the bill's currency and in its order's. */
       amount: figure(),
+      in_order: figure(),
       ordered: figure(),
       rate: figure(),
       cleared: figure(),
@@ -33,6 +35,8 @@ export const bills = {
       },
     },
   ),
+  /** At which rates what a bill or a credit memo asks for became what was ordered in other currencies. */
+  crossRate: table('cross_rate', { document_id: id(), currency: name(3), rate: figure(), agreed: flag() }),
   billCharge: table('bill_charge', {
     document_id: id(),
     line_no: line(),

@@ -1,5 +1,5 @@
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BillableView } from '@obolus/contract/views/bench';
@@ -17,6 +17,8 @@ import { AnotherBill, CurrencyField, DateField, TermsField } from '../../drafts/
 import { taxesOfLines } from '../../parts/taxes.ts';
 import { AskApproval } from './AskApproval.tsx';
 import { asReceived, type BillBody, lineTotal, moveTo, toCommand } from './billBody.ts';
+import { CrossRates, NO_PAPER, useInCurrency, useRatesOfDay } from './CrossRates.tsx';
+import { otherCurrencies } from './crossRates.ts';
 import { BillGrid } from './BillGrid.tsx';
 import { DisputedLines } from './DisputedLines.tsx';
 import { type FurtherLine, isTax } from './further.ts';
@@ -53,12 +55,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
       further: [],
       disputed: [],
     }),
-    toCommand: (body) =>
-      toCommand(
-        body,
-        lines.filter((line) => line.currency === body.currency),
-        kinds,
-      ),
+    toCommand: (body) => toCommand(body, lines, kinds),
     title: (body) => [party?.name, body.reference].filter(Boolean).join(', '),
     // A receipt left it: all that came with it is billed as it came.
     restore: ({ receipt, ...kept }) =>
@@ -79,7 +76,8 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
   const [beside, setBeside] = useBeside();
   const [over, setOver] = useState('');
   const pointer = usePointer();
-  const inCurrency = useMemo(() => lines.filter((line) => line.currency === body?.currency), [lines, body?.currency]);
+  const ofDay = useRatesOfDay(body ?? NO_PAPER, lines);
+  const inCurrency = useInCurrency(lines, body, ofDay);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const paper = usePaper(body?.paper);
   useFirstDifference();
@@ -153,6 +151,12 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               <CurrencyField name={say('word.currency')} body={body} change={change} refusals={refusals} />
               <TermsField body={body} change={change} refusals={refusals} paperDue={paper?.due ?? ''} />
             </div>
+            <CrossRates
+              paper={body}
+              cited={otherCurrencies(body.currency, lines, body.billed)}
+              onChange={(agreedRates) => change({ agreedRates })}
+              {...{ ofDay, refusals }}
+            />
             {paper && !readOnly && <Twin {...{ draft, vendor, paper }} />}
             {paper?.prepays && <ForPrepayment vendor={vendor} currency={paper.currency} prepays={paper.prepays} />}
             {body.paper !== undefined && paper && paper.lines.length > 0 && (

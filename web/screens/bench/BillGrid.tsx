@@ -21,11 +21,22 @@ interface Props {
 /** Ordered, received and billed as columns of figures, differences in the gaps; below a line that differs, what is decided about it. */
 export function BillGrid({ entering: { change, refusals, preview }, body, lines, over: dropping }: Props) {
   const [toCome, setToCome] = useState(false);
-  const shown = useMemo(
-    () => lines.filter((line) => line.state !== 'ordered' || toCome || body.billed[line.line] !== undefined),
-    [lines, toCome, body.billed],
-  );
-  const hidden = lines.length - shown.length;
+  // What was ordered in another currency is rarely meant, where something of the bill's own is open.
+  const [others, setOthers] = useState(false);
+  const { shown, onOrder, inOthers } = useMemo(() => {
+    const { currency, billed } = body;
+    const isOwn = (line: BillableView) => line.currency === currency;
+    const showsOthers = others || !lines.some(isOwn);
+    const isBilled = (line: BillableView) => billed[line.line] !== undefined;
+    const inShown = lines.filter((line) => isBilled(line) || isOwn(line) || showsOthers);
+    const isHidden = (line: BillableView) => line.state === 'ordered' && !isBilled(line) && !toCome;
+    const kept = inShown.filter((line) => !isHidden(line));
+    return {
+      shown: kept,
+      onOrder: inShown.length - kept.length,
+      inOthers: lines.length - inShown.length,
+    };
+  }, [lines, toCome, others, body]);
   const rows = useMemo(
     () => shown.map((line): BillRow => ({ line, billed: body.billed[line.line], amount: lineTotal(body, line) ?? '' })),
     [shown, body],
@@ -79,10 +90,19 @@ export function BillGrid({ entering: { change, refusals, preview }, body, lines,
           );
         }}
       />
-      {(hidden > 0 || toCome) && (
+      {(onOrder > 0 || toCome) && (
         <p className="pt-2">
           <button type="button" className="act" onClick={() => setToCome(!toCome)}>
-            {toCome ? say('bench.only_here') : say('bench.show_on_order', { hidden })}
+            {toCome ? say('bench.only_here') : say('bench.show_on_order', { hidden: onOrder })}
+          </button>
+        </p>
+      )}
+      {(inOthers > 0 || others) && (
+        <p className="pt-2">
+          <button type="button" className="act" onClick={() => setOthers(!others)}>
+            {others
+              ? say('rates.only_own', { currency: body.currency })
+              : say('rates.show_others', { hidden: inOthers })}
           </button>
         </p>
       )}

@@ -15,6 +15,8 @@ import { CurrencyField, DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Signal } from '../../parts/Signal.tsx';
 import { BesideButton, PaperBeside, useBeside } from './PaperBeside.tsx';
+import { agreedToSend, otherCurrencies } from './crossRates.ts';
+import { CrossRates, NO_PAPER, useInCurrency, useRatesOfDay } from './CrossRates.tsx';
 import { PlanBill } from './PlanBill.tsx';
 import { CreditGrid } from './CreditGrid.tsx';
 import { amountOf, type Body } from './creditBody.ts';
@@ -63,11 +65,12 @@ export function Credit({
       credited: {},
       tax: '',
     }),
-    toCommand: ({ credited, tax, paper: _paper, ...header }) => {
+    toCommand: ({ credited, tax, paper: _paper, agreedRates, ...header }) => {
       const cited = Object.entries(credited).filter(([, line]) => (line.quantity ?? line.amount ?? '') !== '');
       if (cited.length === 0) return undefined;
       return {
         ...header,
+        ...agreedToSend(agreedRates, otherCurrencies(header.currency, lines, credited)),
         lines: cited.map(([of, line]) => ({ of: of as `${string}/${string}`, ...line })),
         ...(tax ? { tax } : {}),
       };
@@ -76,10 +79,13 @@ export function Credit({
     ...(waiting && waiting.came !== 'typed' ? { after: () => void navigate('/bench') } : {}),
   });
   const { body, change, refusals } = entering;
+  const ofDay = useRatesOfDay(body ?? NO_PAPER, lines);
+  const priced = useInCurrency(lines, body, ofDay);
   const paper = server.useIncomingBillQuery({ params: { id: body?.paper ?? '' } }, { skip: !body?.paper });
   if (open.isError) return <Problem error={open.error} again={open.refetch} />;
   if (!body || !party || !open.currentData) return null;
-  const shown = lines.filter((line) => line.currency === body.currency);
+  // Goods that went back are credited in any currency.
+  const shown = priced.filter((line) => line.currency === body.currency || line.kind === 'return');
   const total = sumOf([...shown.map((line) => amountOf(body, line)), body.tax], body.currency);
   return (
     <div className="screen">
@@ -122,6 +128,12 @@ export function Credit({
               />
             </Field>
           </div>
+          <CrossRates
+            paper={body}
+            cited={otherCurrencies(body.currency, lines, body.credited)}
+            onChange={(agreedRates) => change({ agreedRates })}
+            {...{ ofDay, refusals }}
+          />
           {paper.currentData && heldBy === '' && <Twin {...{ draft, vendor }} paper={paper.currentData} />}
           {shown.length === 0 ? (
             <div className="empty">

@@ -13,6 +13,7 @@ import {
 import type { Basis } from '../landing/sheet.ts';
 import { type ChargeKind, usualBasis } from '../../parts/chargeKinds.ts';
 import type { ChargeRate } from './chargeRates.ts';
+import { agreedToSend, otherCurrencies } from './crossRates.ts';
 import { type FurtherLine, furtherToSend } from './further.ts';
 
 type Bill = BodyOf<'bill'>;
@@ -89,6 +90,7 @@ export function toCommand(
     asked,
     whyTotal,
     whyTax,
+    agreedRates,
     ...header
   }: BillBody,
   lines: readonly BillableView[],
@@ -123,6 +125,7 @@ export function toCommand(
   };
   return {
     ...header,
+    ...agreedToSend(agreedRates, otherCurrencies(header.currency, lines, billed)),
     lines: cited,
     ...given,
     ...landed(onto, given.charges, { date: header.date, lines, cited }, kinds, basisOf),
