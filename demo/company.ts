@@ -60,6 +60,7 @@ export const TAX_CODES = `code,name,levels
 S6,"State tax, not reclaimed",State tax = 6 = into-cost
 S6T,"State tax and town levy on it",State tax = 6 = into-cost | Town levy = 1 = into-cost = goods-and-taxes-above
 IMP,"Import tax, reclaimed",Import tax = 5 = reclaimed
+USE,"Use tax, self-assessed",Use tax = 6 = into-cost = = = self-assessed
 `;
 
 export const TERMS = `code,name,days,after,discount,discount_days

@@ -181,7 +181,7 @@ const MADE: { readonly [Name in Word]: (step: Extract<Step, Record<Name, unknown
   },
   prepayment(step, as) {
     const { id, currency } = as.vendor(step.prepayment);
-    const order = step.ordered === undefined ? {} : { order: as.document(step.ordered) };
+    const order = step.ordered === undefined ? { refundable: true } : { order: as.document(step.ordered) };
     return { kind: 'prepayment', body: { vendor: id, date: as.date, currency, amount: step.amount, ...order } };
   },
   step({ step: deed, of, reason = '' }, as) {

@@ -52,7 +52,7 @@ export type Step = { readonly name: string; readonly day: number; /** How many d
   | { readonly return: string; readonly number: string; readonly lines: readonly (readonly [of: string, quantity: string, lots?: StoryLots])[] }
   | { readonly standard: readonly [item: string, standard: string][] }
   | { readonly payment: string; readonly bills: readonly [bill: string, amount: string][] }
-  | { readonly prepayment: string; readonly amount: string; /** The order that it is for; a deposit where none is named. */ readonly ordered?: string }
+  | { readonly prepayment: string; readonly amount: string; /** The order that it is for; a deposit that comes back where none is named. */ readonly ordered?: string }
   | { readonly step: 'held' | 'released' | 'sent' | 'approved' | 'rejected'; readonly of: string; readonly reason?: string }
   | { readonly change: string; readonly reason: string; readonly lines: readonly (readonly [of: string, quantity: string, price: string, dueInDays: number])[] }
   | { readonly close: string; readonly reason: string; readonly lines: readonly string[] }

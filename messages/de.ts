@@ -1,6 +1,7 @@
 import { approval } from './de/approval.ts';
 import { approvals } from './de/approvals.ts';
 import { bench } from './de/bench.ts';
+import { billing } from './de/billing.ts';
 import { change } from './de/change.ts';
 import { charge } from './de/charge.ts';
 import { check } from './de/check.ts';
@@ -41,7 +42,6 @@ import { posting } from './de/posting.ts';
 import { problem } from './de/problem.ts';
 import { proof } from './de/proof.ts';
 import { purpose } from './de/purpose.ts';
-import { rates } from './de/rates.ts';
 import { receiving } from './de/receiving.ts';
 import { refusal } from './de/refusal.ts';
 import { register } from './de/register.ts';
@@ -64,6 +64,7 @@ export const de: Catalogue = {
   ...approval,
   ...approvals,
   ...bench,
+  ...billing,
   ...change,
   ...charge,
   ...check,
@@ -104,7 +105,6 @@ export const de: Catalogue = {
   ...problem,
   ...proof,
   ...purpose,
-  ...rates,
   ...receiving,
   ...refusal,
   ...register,

@@ -1,6 +1,7 @@
 import { approval } from './en/approval.ts';
 import { approvals } from './en/approvals.ts';
 import { bench } from './en/bench.ts';
+import { billing } from './en/billing.ts';
 import { change } from './en/change.ts';
 import { charge } from './en/charge.ts';
 import { check } from './en/check.ts';
@@ -41,7 +42,6 @@ import { posting } from './en/posting.ts';
 import { problem } from './en/problem.ts';
 import { proof } from './en/proof.ts';
 import { purpose } from './en/purpose.ts';
-import { rates } from './en/rates.ts';
 import { receiving } from './en/receiving.ts';
 import { refusal } from './en/refusal.ts';
 import { register } from './en/register.ts';
@@ -64,6 +64,7 @@ export const en = {
   ...approval,
   ...approvals,
   ...bench,
+  ...billing,
   ...change,
   ...charge,
   ...check,
@@ -104,7 +105,6 @@ export const en = {
   ...problem,
   ...proof,
   ...purpose,
-  ...rates,
   ...receiving,
   ...refusal,
   ...register,

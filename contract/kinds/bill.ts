@@ -110,6 +110,12 @@ export const bill = kind({
         exactly({
           amount: Amount,
           recoverable: Type.Boolean(),
+          selfAssessed: Type.Optional(
+            Type.Boolean({ description: 'The vendor does not charge it: it is owed to the tax office' }),
+          ),
+          withDiscount: Type.Optional(
+            Type.Boolean({ description: 'A discount for paying early takes its part of it back' }),
+          ),
           lines: Type.Optional(
             Type.Array(Type.Integer({ minimum: 1 }), {
               description: 'Counted over lines, charges and expenses; all where it is left out',

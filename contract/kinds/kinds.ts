@@ -26,6 +26,7 @@ import { bankStatement } from './bankStatement.ts';
 import { payment } from './payment.ts';
 import { paymentRun } from './paymentRun.ts';
 import { prepayment } from './prepayment.ts';
+import { prepaymentRefund } from './prepaymentRefund.ts';
 import { putAway } from './putAway.ts';
 import { shipmentGoods } from './shipmentGoods.ts';
 import { receipt } from './receipt.ts';
@@ -66,6 +67,7 @@ export const KINDS = {
   standard,
   'write-down': writeDown,
   prepayment,
+  'prepayment-refund': prepaymentRefund,
   payment,
   'payment-run': paymentRun,
   'bank-statement': bankStatement,

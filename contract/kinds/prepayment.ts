@@ -15,5 +15,8 @@ export const prepayment = kind({
     order: Type.Optional(
       Type.Union([Id, Type.Literal('')], { description: 'The order whose goods it is for: they come in at its rate' }),
     ),
+    refundable: Type.Optional(
+      Type.Boolean({ description: 'A deposit that comes back: measured anew at the end of a period' }),
+    ),
   }),
 });

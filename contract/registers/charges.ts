@@ -16,7 +16,7 @@ export const chargeKinds: Register = {
       label: 'word.goes',
       as: 'choice',
       required: true,
-      choices: choicesOf(['onto-goods', 'to-expense']),
+      choices: choicesOf(['onto-goods', 'to-expense', 'return-costs']),
       hint: 'hint.charge_goes',
       settled: true,
     },

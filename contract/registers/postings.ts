@@ -24,6 +24,7 @@ export const POSTINGS = [
   'grni',
   'accrued-charges',
   'tax-withheld',
+  'tax-owed',
   'opening-balance',
   'sales',
   'discounts-taken',

@@ -75,7 +75,15 @@ export const TaxCodeView = exactly({
   code: Text(20),
   name: Name,
   levels: Type.Array(
-    exactly({ name: Text(40), percent: Discount, recoverable: Type.Boolean(), onTop: Type.Boolean() }),
+    exactly({
+      name: Text(40),
+      percent: Discount,
+      /** The percentage of it that can be reclaimed. */
+      reclaimed: Discount,
+      onTop: Type.Boolean(),
+      selfAssessed: Type.Boolean(),
+      withDiscount: Type.Boolean(),
+    }),
   ),
 });
 

@@ -26,6 +26,7 @@ export const ACCOUNTS = [
   { key: 'grni', number: '2050', group: 'liability' },
   { key: 'accrued-charges', number: '2060', group: 'liability' },
   { key: 'tax-withheld', number: '2310', group: 'liability' },
+  { key: 'tax-owed', number: '2320', group: 'liability' },
   { key: 'opening-balance', number: '3900', group: 'equity' },
   { key: 'sales', number: '4010', group: 'income' },
   { key: 'discounts-taken', number: '4210', group: 'income' },

@@ -1,6 +1,7 @@
 import {
   base,
   baseOrThrow,
+  type Fraction,
   fraction,
   priceOrThrow,
   type Quantity,
@@ -265,16 +266,21 @@ function taxLevels(said: unknown): TaxLevel[] {
   if (!Array.isArray(said)) throw new NotKnown('the taxes of a code are a list');
   return said.map((level: unknown) => {
     const fields = asFields(level, 'a tax');
-    onlyKeys(fields, ['name', 'percent', 'recoverable', 'on-top'], 'a tax');
+    onlyKeys(fields, ['name', 'percent', 'recoverable', 'on-top', 'self-assessed', 'with-discount'], 'a tax');
     const percent = percentOf(textOf(fields, 'percent'));
     return {
       name: optionalText(fields, 'name') ?? '',
       percent,
-      recoverable: fields.recoverable === undefined || isTrue(fields, 'recoverable'),
+      reclaimed: reclaimedOf(optionalText(fields, 'recoverable') ?? 'true'),
+      selfAssessed: isTrue(fields, 'self-assessed'),
+      withDiscount: isTrue(fields, 'with-discount'),
       onTop: isTrue(fields, 'on-top'),
     };
   });
 }
+
+/** All of it, none, or so many percent. */
+const reclaimedOf = (said: string): Fraction => percentOf(said === 'true' ? '100' : said === 'false' ? '0' : said);
 
 /** The bins of a warehouse: each a shelf, the dock, or where rejects stand. */
 const binsOf = (said: Fields): ReadonlyMap<string, BinKind> =>

@@ -4,7 +4,7 @@ import { lineId, type Purpose, warehouseOf } from '../costing/pool.ts';
 import { openOf, type Source } from '../costing/taking.ts';
 import { sumOf } from '../exact/amounts.ts';
 import { aheadLeft } from '../periods/accruals.ts';
-import { awaitingCredit, owedOn } from '../periods/remeasure.ts';
+import { awaitingCredit, claimedOn, owedOn, prepaidOn } from '../periods/remeasure.ts';
 import { openToReceive } from '../purchasing/order/decide.ts';
 import { openToPutAway } from '../purchasing/putAway.ts';
 import { openAmounts, unbilledOf } from '../state/billedAmounts.ts';
@@ -69,11 +69,8 @@ export function openOfCreditable(line: CreditableLine): OpenItem[] {
     const { amount, base } = awaitingCredit(line, LAST_DAY);
     return [openItem('to-credit', { ...of, quantity: line.quantity - sumOf(line.credits), amount, base })];
   }
-  const left = line.credits.reduce(
-    ({ amount, base }, { expected, expectedBase }) => ({ amount: amount - expected, base: base - expectedBase }),
-    { amount: line.expected.amount as bigint, base: line.expected.base as bigint },
-  );
-  return [openItem('claim', { ...of, ...left })];
+  const { amount, base } = claimedOn(line, LAST_DAY);
+  return [openItem('claim', { ...of, amount, base })];
 }
 
 export const openOfCharge = (charge: Charge): OpenItem[] => [
@@ -101,11 +98,7 @@ export function openOfPayable(payable: Payable): OpenItem[] {
   ];
 }
 
-export const openOfPrepayment = ({ document, vendor, amount, base, used }: Prepayment): OpenItem[] => [
-  openItem('prepaid', {
-    line: lineId(document, 0),
-    vendor,
-    amount: used.reduce((left, part) => left - part.amount, amount as bigint),
-    base: used.reduce((left, part) => left - part.base, base as bigint),
-  }),
-];
+export function openOfPrepayment(prepayment: Prepayment): OpenItem[] {
+  const { vendor, amount, base } = prepaidOn(prepayment, LAST_DAY);
+  return [openItem('prepaid', { line: lineId(prepayment.document, 0), vendor, amount, base })];
+}

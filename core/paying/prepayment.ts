@@ -17,7 +17,7 @@ import { lineId } from '../costing/pool.ts';
 import { numberOf, type Reading, SOMEONE } from '../state/caseStep.ts';
 import { change, type Writing } from '../state/writing.ts';
 import { kind } from '../state/kind.ts';
-import { optionalText, textOf } from '../reading/fields.ts';
+import { isTrue, optionalText, textOf } from '../reading/fields.ts';
 
 const NO_FEE = base(0n);
 
@@ -30,6 +30,8 @@ export interface PrepaymentCommand {
   readonly amount: DocumentAmount;
   /** The order whose goods it is for; undefined for a deposit that is for nothing in particular. */
   readonly order?: string | undefined;
+  /** A deposit that comes back; never one for the goods of an order. */
+  readonly refundable?: boolean | undefined;
 }
 
 export interface PrepaymentDocument extends PrepaymentCommand {
@@ -48,6 +50,7 @@ export function decidePrepayment(books: Books, command: PrepaymentCommand): Deci
   ];
   refusals.push(...checkHold(books, command.vendor, '/vendor'), ...checkPayer(books, command.vendor, command.by));
   if (command.order !== undefined) refusals.push(...checkOrder(books, command, command.order));
+  if (command.refundable && command.order !== undefined) refusals.push(refusal('deposit_for_goods', '/refundable'));
   if (command.amount <= 0n) refusals.push(refusal('amount_zero', '/amount'));
   if (refusals.length > 0) return refused(refusals);
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
@@ -87,14 +90,16 @@ function prepaymentStep({ step, books, date, numbers }: Reading): PrepaymentComm
     vendor: optionalText(step, 'vendor') ?? ordered?.vendor ?? SOMEONE,
     currency,
     order,
+    refundable: isTrue(step, 'refundable'),
     date,
     amount: documentAmountOrThrow(textOf(step, 'amount'), currency),
   };
 }
 
 function recordPrepayment(next: Writing, of: PrepaymentDocument, document: string): void {
-  const { vendor, currency, date, amount, base, order } = of;
-  next.prepayments.set(document, { document, order, vendor, currency, date, amount, base, used: [], received: [] });
+  const { vendor, currency, date, amount, base, order, refundable = false } = of;
+  const known = { document, order, refundable, vendor, currency, date, amount, base };
+  next.prepayments.set(document, { ...known, used: [], refunded: [], received: [] });
   next.bankPayments.set(document, { document, vendor, currency, date, amount, base, fee: NO_FEE, stated: [] });
   if (order === undefined) return;
   change(next.orders, order, (known) => ({ ...known, prepaid: [...known.prepaid, document] }));
@@ -104,5 +109,5 @@ export const prepayment = kind({
   name: 'prepayment',
   decide: decidePrepayment,
   record: recordPrepayment,
-  verbs: { prepay: { keys: ['currency', 'amount', 'for'], read: prepaymentStep } },
+  verbs: { prepay: { keys: ['currency', 'amount', 'for', 'refundable'], read: prepaymentStep } },
 });

@@ -9,7 +9,7 @@ import { kind } from '../state/kind.ts';
 import { textOf } from '../reading/fields.ts';
 import { accruals } from './accruals.ts';
 import { dayAfter, firstDayOf, isPeriod, lastDayOf, type Period } from './period.ts';
-import { awaitingCredit, owedOn, remeasure, unbilledToPay } from './remeasure.ts';
+import { awaitingCredit, claimedOn, prepaidOn, owedOn, remeasure, unbilledToPay } from './remeasure.ts';
 
 export interface CloseCommand {
   readonly kind: 'close';
@@ -72,7 +72,20 @@ function remeasured(books: Books, on: Day): { flows: Flow[]; missing: string[] }
   const payables = remeasure(books, 'payables', owed, on);
   const grni = remeasure(books, 'grni', unbilled, on);
   const returned = awaited.map((line) => awaitingCredit(line, on));
-  const measured = [payables, grni, remeasure(books, 'returns-to-credit', returned, on)];
+  const claimed = known(books.creditable.values()).map((line) => claimedOn(line, on));
+  const deposits = known(books.prepayments.values()).filter(({ refundable }) => refundable);
+  const measured = [
+    payables,
+    grni,
+    remeasure(books, 'returns-to-credit', returned, on),
+    remeasure(books, 'expected-credits', claimed, on),
+    remeasure(
+      books,
+      'prepayments',
+      deposits.map((deposit) => prepaidOn(deposit, on)),
+      on,
+    ),
+  ];
   return { flows: measured.flatMap(({ flows }) => flows), missing: measured.flatMap(({ missing }) => missing) };
 }
 

@@ -11,7 +11,8 @@ import { sumOfParts } from '../exact/cumulative.ts';
 import { divideRounded } from '../exact/rounding.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
-import type { CreditableLine, Payable } from '../state/owed.ts';
+import { takenOf } from '../state/prepaid.ts';
+import type { CreditableLine, Payable, Prepayment } from '../state/owed.ts';
 import type { ReceiptLine } from '../state/purchasing.ts';
 import { rateOn } from '../state/checks.ts';
 import type { Flow } from '../costing/effects.ts';
@@ -64,6 +65,28 @@ export function awaitingCredit(line: CreditableLine, on: Day): OpenAmount {
   };
 }
 
+/** The credit that was asked for and did not come yet: a claim in money. */
+export function claimedOn(line: CreditableLine, on: Day): OpenAmount {
+  const credited = line.credits.filter(({ date }) => date <= on);
+  return {
+    vendor: line.vendor,
+    currency: line.currency,
+    amount: documentAmount(credited.reduce((left, { expected }) => left - expected, line.expected.amount as bigint)),
+    base: base(credited.reduce((left, { expectedBase }) => left - expectedBase, line.expected.base as bigint)),
+  };
+}
+
+/** What is left of a prepayment: a deposit that comes back is a monetary item, one for goods is none. */
+export function prepaidOn(prepayment: Prepayment, on: Day): OpenAmount {
+  const taken = sumOfParts(takenOf(prepayment).filter(({ date }) => date <= on));
+  return {
+    vendor: prepayment.vendor,
+    currency: prepayment.currency,
+    amount: documentAmount(prepayment.amount - taken.amount),
+    base: base(prepayment.base - taken.base),
+  };
+}
+
 export function owedOn(payable: Payable, on: Day): OpenAmount {
   const paid = payable.paid.filter(({ date }) => date <= on);
   const left = paid.reduce((sum, part) => ({ amount: sum.amount - part.amount, base: sum.base - part.base }), {
@@ -84,7 +107,7 @@ export function owedOn(payable: Payable, on: Day): OpenAmount {
  */
 export function remeasure(
   books: Books,
-  account: 'payables' | 'grni' | 'returns-to-credit',
+  account: 'payables' | 'grni' | 'returns-to-credit' | 'expected-credits' | 'prepayments',
   open: readonly OpenAmount[],
   on: Day,
 ): { flows: Flow[]; missing: string[] } {

@@ -67,6 +67,7 @@ const spoilt: Spoilt[] = [
       'standard',
       'write-down',
       'prepayment',
+      'prepayment-refund',
       'payment',
       'reversal',
     ] as const
@@ -262,6 +263,24 @@ const spoilt: Spoilt[] = [
     firstLine('write-down', { netRealisable: priceOrThrow('-1') }),
     'price_negative /lines/0/netRealisable',
   ],
+  ['goods', 'prepayment', { order: '1', refundable: true }, 'deposit_for_goods /refundable'],
+  ['nothing', 'prepayment-refund', { amount: money(0n) }, 'amount_zero /amount'],
+  ['a prepayment that is not there', 'prepayment-refund', { of: '99' }, 'document_unknown /of document=99'],
+  ['another vendor', 'prepayment-refund', { vendor: 'W' }, 'vendor_differs /of'],
+  [
+    'the day before it',
+    'prepayment-refund',
+    { date: '2026-03-09' },
+    'date_before_cited /date date=2026-03-09 cited=2026-03-10',
+  ],
+  ['more than is left', 'prepayment-refund', { amount: money(5001n) }, 'prepayment_exceeds_left /amount left=50.00'],
+  [
+    'other money in the company’s own currency',
+    'prepayment-refund',
+    { got: base(2n) },
+    'took_differs /got amount=0.01',
+  ],
+  ['no money', 'prepayment-refund', { got: base(0n) }, 'amount_zero /got'],
   ['nothing', 'prepayment', { amount: money(0n) }, 'amount_zero /amount'],
   [
     'a currency without a rate',

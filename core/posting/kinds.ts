@@ -7,6 +7,7 @@ import { bankStatement } from '../paying/bankStatement.ts';
 import { payment } from '../paying/payment/payment.ts';
 import { paymentRun } from '../paying/paymentRun/paymentRun.ts';
 import { prepayment } from '../paying/prepayment.ts';
+import { prepaymentRefund } from '../paying/prepaymentRefund.ts';
 import { vendorStatement } from '../paying/vendorStatement/vendorStatement.ts';
 import { close } from '../periods/close.ts';
 import { lock, open } from '../periods/open.ts';
@@ -68,6 +69,7 @@ const REVERSED = {
   standard,
   'write-down': writeDown,
   prepayment,
+  'prepayment-refund': prepaymentRefund,
   payment,
   'payment-run': paymentRun,
   'bank-statement': bankStatement,

@@ -2,14 +2,18 @@ import { documentAmount, type DocumentAmount, FRACTION_PLACES } from '../exact/a
 import { divideRounded, powerOfTen } from '../exact/rounding.ts';
 import type { TaxLevel } from '../state/company.ts';
 
-export interface TaxOfLines extends Pick<TaxLevel, 'name' | 'recoverable'> {
+/** What of a tax is reclaimed, or what is not, each by itself. */
+export interface TaxOfLines extends Pick<TaxLevel, 'name' | 'selfAssessed' | 'withDiscount'> {
+  readonly recoverable: boolean;
   readonly amount: DocumentAmount;
   /** The lines that it is on, counted from one. */
   readonly lines: readonly number[];
 }
 
+const ONE = powerOfTen(FRACTION_PLACES);
+
 /**
- * The taxes that a bill should show for its lines, each tax of each code once, rounded once on the sum of its lines
+ * The taxes of a bill's lines, each tax of each code once, rounded once on the sum of its lines; of one that can be reclaimed in part both parts
  * (accounting.md, What posts what: tax).
  * @param lines amounts in the bill's currency, each with the levels of its code; none for a line without tax
  */
@@ -26,10 +30,17 @@ export function taxesOn(
   });
   return [...codes.values()].flatMap(({ levels, amount, lines: on }) => {
     let above = 0n;
-    return levels.map(({ name, percent, recoverable, onTop }) => {
-      const tax = divideRounded((amount + (onTop ? above : 0n)) * percent, powerOfTen(FRACTION_PLACES));
+    return levels.flatMap(({ name, percent, reclaimed, onTop, selfAssessed, withDiscount }): TaxOfLines[] => {
+      const tax = divideRounded((amount + (onTop ? above : 0n)) * percent, ONE);
       above += tax;
-      return { name, recoverable, amount: documentAmount(tax), lines: on };
+      const back = divideRounded(tax * reclaimed, ONE);
+      const known = { name, selfAssessed, lines: on };
+      return [
+        ...(reclaimed > 0n ? [{ ...known, recoverable: true, withDiscount, amount: documentAmount(back) }] : []),
+        ...(reclaimed < ONE
+          ? [{ ...known, recoverable: false, withDiscount: false, amount: documentAmount(tax - back) }]
+          : []),
+      ];
     });
   });
 }

@@ -33,6 +33,8 @@ export interface Company {
   readonly today: Day | undefined;
   /** Kinds of charge that are no cost of goods: storage after a delay, a fine. They go to expense. */
   readonly notCosts: ReadonlySet<string>;
+  /** Kinds of charge that are costs of sending goods back: freight back, a restocking fee. They go to return variance. */
+  readonly returnCosts: ReadonlySet<string>;
   /** Kinds of charge that carry or insure goods to the border. */
   readonly toTheBorder: ReadonlySet<string>;
   /** Kinds of charge whose difference to what was estimated goes to landed cost variance, not into the goods. */
@@ -96,6 +98,16 @@ export const NOT_COSTS: ReadonlySet<string> = new Set([
   'interest',
 ]);
 
+export const RETURN_COSTS: ReadonlySet<string> = new Set(['return-freight', 'restocking']);
+
+/** Where a kind of charge goes: onto goods, to expense, or to return variance (accounting.md, costs of a return). */
+export type ChargeGoes = 'goods' | 'expense' | 'return';
+
+export function chargeGoes({ notCosts, returnCosts }: Company, kind: string): ChargeGoes {
+  if (returnCosts.has(kind)) return 'return';
+  return notCosts.has(kind) ? 'expense' : 'goods';
+}
+
 /** How duty is rounded: in which currency, and where. */
 export const roundedBy = ({ currency, dutyRounding }: Company) => ({ currency, rounding: dutyRounding });
 
@@ -104,6 +116,7 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   lockedUntil: '',
   today: undefined,
   notCosts: NOT_COSTS,
+  returnCosts: RETURN_COSTS,
   toTheBorder: new Set(['freight', 'insurance']),
   toVariance: new Set(),
   densities: new Map(),
@@ -125,7 +138,12 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
 export interface TaxLevel {
   readonly name: string;
   readonly percent: Fraction;
-  readonly recoverable: boolean;
+  /** The part of it that can be reclaimed. */
+  readonly reclaimed: Fraction;
+  /** The vendor does not charge it: it is owed to the tax office, and reclaimed as far as it can be, at once (reverse charge). */
+  readonly selfAssessed: boolean;
+  /** A discount for paying early takes its part of it back. */
+  readonly withDiscount: boolean;
   /** Worked out on the goods with the taxes above it, not on the goods alone. */
   readonly onTop: boolean;
 }

@@ -95,6 +95,8 @@ export interface Payable {
   readonly base: BaseAmount;
   /** The goods on it by amount, for a discount that makes them cheaper. */
   readonly goods: readonly { pool: PoolId; movement: LineId; date: Day; amount: DocumentAmount }[];
+  /** What of it is reclaimed tax that a discount takes its part of back. */
+  readonly discountedTax: DocumentAmount;
   /** Lines ahead of the goods, by the order lines that they bill, that are not paid before the goods are here. */
   readonly waitsFor: readonly { line: LineId; of: LineId }[];
   readonly paid: readonly { line: LineId; date: Day; amount: DocumentAmount; base: BaseAmount }[];
@@ -111,15 +113,19 @@ export interface PrepaidPart {
 
 export interface Prepayment {
   readonly document: string;
-  /** The order whose goods it is for; undefined for a deposit that is for nothing in particular. */
+  /** The order whose goods it is for; undefined for one that is for nothing in particular. */
   readonly order: string | undefined;
+  /** A deposit that comes back: a monetary item, measured anew at period end (accounting.md, prepayment). */
+  readonly refundable: boolean;
   readonly vendor: string;
   readonly currency: string;
   readonly date: Day;
   readonly amount: DocumentAmount;
   readonly base: BaseAmount;
   /** What of it paid bills. */
-  readonly used: readonly { line: LineId; amount: DocumentAmount; base: BaseAmount }[];
+  readonly used: readonly { line: LineId; date: Day; amount: DocumentAmount; base: BaseAmount }[];
+  /** What of it the vendor paid back. */
+  readonly refunded: Prepayment['used'];
   /** What goods of its order came in at its rate. */
   readonly received: readonly { line: LineId; amount: DocumentAmount; base: BaseAmount }[];
 }

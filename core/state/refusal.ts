@@ -113,6 +113,7 @@ export const REFUSAL_REASONS = [
   'disbursement_exceeds_debt',
   'payment_waits_for_goods',
   'prepayment_exceeds_left',
+  'deposit_for_goods',
   'bank_not_used',
   'fee_exceeds_taken',
   'took_differs',

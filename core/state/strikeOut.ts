@@ -57,6 +57,7 @@ export function strikeOut(next: Writing, document: string): void {
   each('prepayments', next.prepayments, (prepayment) => ({
     ...prepayment,
     used: without(prepayment.used),
+    refunded: without(prepayment.refunded),
     received: without(prepayment.received),
   }));
   next.bankPayments.delete(document);

@@ -89,7 +89,7 @@ export function expectedBalances(books: Books): Partial<Record<AccountKey, bigin
     payables: -sum(books.payables.values(), (payable) => payable.base - sum(payable.paid, (part) => part.base)),
     prepayments: sum(
       books.prepayments.values(),
-      (prepayment) => prepayment.base - sum(prepayment.used, (part) => part.base),
+      (prepayment) => prepayment.base - sum([...prepayment.used, ...prepayment.refunded], (part) => part.base),
     ),
     'expected-credits': sum(
       books.creditable.values(),

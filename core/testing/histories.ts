@@ -573,6 +573,16 @@ const READ: Readonly<Record<Move, Read>> = {
     return { kind: 'open', date: next, period: next.slice(0, 7) };
   },
   prepay({ books, choice, date }) {
+    const prepaid = pickOf(books.prepayments.values(), choice.pick);
+    if (prepaid && choice.other % 4 === 1)
+      return {
+        kind: 'prepayment-refund',
+        vendor: prepaid.vendor,
+        currency: prepaid.currency,
+        date: laterOf(date, prepaid.date),
+        of: prepaid.document,
+        amount: documentAmount(choice.cents * 40n + 1n),
+      };
     const order = choice.other % 3 === 0 ? undefined : pickOf(books.orders.values(), choice.pick);
     return {
       kind: 'prepayment',
@@ -581,6 +591,7 @@ const READ: Readonly<Record<Move, Read>> = {
       date: order ? laterOf(date, order.date) : date,
       amount: documentAmount(choice.cents * 100n + 1n),
       order: order?.id,
+      refundable: order === undefined && choice.other % 2 === 0,
     };
   },
   /** An entry that carries its debt, now and then a correction that gives some of it back; or the broker's bill that clears some of it. */

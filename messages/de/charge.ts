@@ -13,4 +13,6 @@ export const charge: Record<keyof typeof en, string> = {
   'charge.fine': 'Bußgeld',
   'charge.penalty': 'Vertragsstrafe',
   'charge.interest': 'Zinsen',
+  'charge.return-freight': 'Rückfracht',
+  'charge.restocking': 'Wiedereinlagerung',
 };

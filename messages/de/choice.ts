@@ -72,4 +72,9 @@ export const choice: Record<keyof typeof en, string> = {
   'choice.pair': 'Paar',
   'choice.of-each-line': 'Je Position der Anmeldung',
   'choice.of-the-entry': 'Für die ganze Anmeldung',
+  'choice.return-costs': 'Kosten einer Rücksendung',
+  'choice.by-vendor': 'Vom Lieferanten',
+  'choice.self-assessed': 'Selbst geschuldet',
+  'choice.tax-stays': 'Steuer bleibt',
+  'choice.tax-falls-too': 'Steuer sinkt mit',
 };

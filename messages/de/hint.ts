@@ -23,7 +23,8 @@ export const hint: Record<keyof typeof en, string> = {
   'hint.gln': 'Globale Lokationsnummer (GS1), 13 Ziffern',
   'hint.expense_account': 'Leer für das Konto aller Aufwendungen',
   'hint.charge_code': 'Wie es auf Rechnungen steht: freight, demurrage',
-  'hint.charge_goes': 'Lagergeld nach einer Verzögerung oder ein Bußgeld ist kein Warenwert',
+  'hint.charge_goes':
+    'Lagergeld nach einer Verzögerung oder ein Bußgeld ist kein Warenwert; Rückfracht und Wiedereinlagerung kostet die Rücksendung',
   'hint.to_border': 'Befördert oder versichert Ware bis zur Grenze: Teil des Zollwerts, wo die Regel der Firma es sagt',
   'hint.tariff_measure': 'Der Zoll selbst, ein Zusatzzoll, eine Gebühr',
   'hint.tariff_code': 'Die Ziffern, mit denen die Nummer eines Artikels beginnt',
@@ -85,4 +86,8 @@ export const hint: Record<keyof typeof en, string> = {
     'Der Teil verkaufter Ware geht in die Umsatzkosten; sonst sind Skonti Ertrag. Eine Zahlung kann es anders sagen.',
   'hint.due_by_paper':
     'Nennt ein Dokument einen Tag, tritt er an die Stelle der Bedingungen des Lieferanten, sein Skonto auch, wo Bedingungen von uns dasselbe sagen; sonst werden beide damit verglichen und gesagt, wo sie abweichen.',
+  'hint.reclaimed_percent': 'Wo nur ein Teil abziehbar ist; leer für alles',
+  'hint.self_assessed':
+    'Was der Lieferant nicht erhebt, wird dem Finanzamt geschuldet und sogleich abgezogen, soweit es geht',
+  'hint.tax_falls': 'Ob ein Skonto seinen Teil der Vorsteuer zurücknimmt',
 };

@@ -51,4 +51,6 @@ export const kind: Record<keyof typeof en, string> = {
   'kind.vendor-statement': 'Kontoauszug des Lieferanten',
   'kind.amounts_stated': 'Laut Auszug',
   'kind.shipment-goods': 'Sendungsware',
+  'kind.prepayment-refund': 'Rückzahlung einer Anzahlung',
+  'kind.amounts_got_back': 'Zurückgezahlt',
 };

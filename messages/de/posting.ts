@@ -36,4 +36,5 @@ export const posting: Record<keyof typeof en, string> = {
   'posting.returns-to-credit': 'Gutzuschreibende Rücksendungen',
   'posting.billed-ahead': 'Berechnet vor Wareneingang',
   'posting.customs-payable': 'Zollverbindlichkeiten',
+  'posting.tax-owed': 'Selbst geschuldete Steuer',
 };

@@ -26,4 +26,6 @@ export const purpose: Record<keyof typeof en, string> = {
   'purpose.disputed-credit': 'Strittig, Gutschrift verlangt',
   'purpose.disputed-not-ours': 'Strittig, nicht unsere',
   'purpose.disbursement': 'Für uns an den Zoll gezahlt',
+  'purpose.self-reclaimed': 'Selbst geschuldet und abziehbar',
+  'purpose.self-kept': 'Selbst geschuldet, nicht abziehbar',
 };

@@ -199,4 +199,6 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.bank_code_wrong': 'Das ist keine Bankleitzahl: Ein BIC hat 8 oder 11 Buchstaben und Ziffern.',
   'refusal.due_before_billed': 'Das kann nicht fällig sein, bevor es berechnet ist: {date} oder später wählen.',
   'refusal.agreed_rate_unused': 'Nichts davon wurde in {currency} bestellt: diesen Kurs weglassen.',
+  'refusal.deposit_for_goods':
+    'Eine Kaution, die zurückkommt, gehört zu keiner Bestellung: die Bestellung weglassen, oder sagen, dass sie nicht zurückkommt.',
 };

@@ -181,4 +181,7 @@ export const word: Record<keyof typeof en, string> = {
   'word.duty_by_code': 'Zoll je Nummer und Ursprung runden',
   'word.discounts_to_goods': 'Gezogene Skonti mindern die Kosten der Ware',
   'word.due_by_paper': 'Rechnungen sind fällig, wie ihr Dokument sagt',
+  'word.reclaimed_percent': 'Abziehbar %',
+  'word.charged_by': 'Erhoben',
+  'word.early_discount': 'Skonto',
 };

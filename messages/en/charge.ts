@@ -11,4 +11,6 @@ export const charge = {
   'charge.fine': 'Fine',
   'charge.penalty': 'Penalty',
   'charge.interest': 'Interest',
+  'charge.return-freight': 'Freight back',
+  'charge.restocking': 'Restocking fee',
 } as const;

@@ -70,4 +70,9 @@ export const choice = {
   'choice.pair': 'Pair',
   'choice.of-each-line': 'For each line of the entry',
   'choice.of-the-entry': 'For the whole entry',
+  'choice.return-costs': 'Costs of a return',
+  'choice.by-vendor': 'By the vendor',
+  'choice.self-assessed': 'Self-assessed',
+  'choice.tax-stays': 'Tax stays',
+  'choice.tax-falls-too': 'Tax falls too',
 } as const;

@@ -21,7 +21,8 @@ export const hint = {
   'hint.gln': 'Global location number (GS1), 13 digits',
   'hint.expense_account': 'Empty for the account of all expenses',
   'hint.charge_code': 'As it stands on bills: freight, demurrage',
-  'hint.charge_goes': 'Storage after a delay or a fine is no cost of goods',
+  'hint.charge_goes':
+    'Storage after a delay or a fine is no cost of goods; freight back and restocking are costs of a return',
   'hint.to_border': 'Carries or insures goods to the border: part of customs value where the company’s rule says so',
   'hint.tariff_measure': 'The duty itself, an added tariff, a fee',
   'hint.tariff_code': 'The digits that an item’s code begins with',
@@ -78,4 +79,8 @@ export const hint = {
     'Of sold goods their part goes to cost of goods; else discounts are income. A payment may say otherwise.',
   'hint.due_by_paper':
     'A paper that names one day takes the place of the vendor’s terms, and its discount too where terms of ours say the same; else both are compared with them, and said where they differ.',
+  'hint.reclaimed_percent': 'Of a tax that is reclaimed in part; all of it where empty',
+  'hint.self_assessed':
+    'A tax that the vendor does not charge is owed to the tax office, and reclaimed at once as far as it can be',
+  'hint.tax_falls': 'Whether a discount for paying early takes its part of the tax back',
 } as const;

@@ -49,4 +49,6 @@ export const kind = {
   'kind.vendor-statement': 'Vendor’s statement',
   'kind.amounts_stated': 'Stated',
   'kind.shipment-goods': 'Shipment goods',
+  'kind.prepayment-refund': 'Refund of a prepayment',
+  'kind.amounts_got_back': 'Paid back',
 } as const;

@@ -34,4 +34,5 @@ export const posting = {
   'posting.returns-to-credit': 'Returns to be credited',
   'posting.billed-ahead': 'Billed ahead of goods',
   'posting.customs-payable': 'Customs payable',
+  'posting.tax-owed': 'Self-assessed tax owed',
 } as const;

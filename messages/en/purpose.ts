@@ -24,4 +24,6 @@ export const purpose = {
   'purpose.disputed-credit': 'Disputed, credit requested',
   'purpose.disputed-not-ours': 'Disputed, not ours',
   'purpose.disbursement': 'Paid to customs for us',
+  'purpose.self-reclaimed': 'Self-assessed and reclaimed',
+  'purpose.self-kept': 'Self-assessed, not reclaimed',
 } as const;

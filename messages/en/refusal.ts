@@ -183,4 +183,6 @@ export const refusal = {
   'refusal.bank_code_wrong': 'This is no bank’s code: a BIC has 8 or 11 letters and digits.',
   'refusal.due_before_billed': 'That cannot be due before it was billed: choose {date} or later.',
   'refusal.agreed_rate_unused': 'Nothing of it was ordered in {currency}: leave that rate out.',
+  'refusal.deposit_for_goods':
+    'A deposit that comes back is for no order: leave the order out, or say that it does not come back.',
 } as const;

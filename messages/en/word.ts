@@ -179,4 +179,7 @@ export const word = {
   'word.duty_by_code': 'Round duty by code and origin',
   'word.discounts_to_goods': 'Discounts taken lower the cost of the goods',
   'word.due_by_paper': 'Bills are due as their papers say',
+  'word.reclaimed_percent': 'Reclaimed %',
+  'word.charged_by': 'Charged',
+  'word.early_discount': 'Cash discount',
 } as const;

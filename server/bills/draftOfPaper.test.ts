@@ -38,8 +38,10 @@ const open = (line: string, more: Partial<BillableLine> = {}): BillableLine => (
 });
 const line = (more: Partial<StatedLine> = {}) => statedLine({ names: ['Y-1'], ...more });
 const paper = (more: Partial<Stated> = {}): BillPaper => paperOf(statedBill({ lines: [line()], ...more }));
-const TAX: TaxLevel = { name: 'Sales tax', percent: fraction(70_000n), recoverable: true, onTop: false };
-const DUTY: TaxLevel = { name: 'Levy', percent: fraction(10_000n), recoverable: false, onTop: true };
+const charged = { selfAssessed: false, withDiscount: false };
+const ALL = fraction(1_000_000n);
+const TAX: TaxLevel = { ...charged, name: 'Sales tax', percent: fraction(70_000n), reclaimed: ALL, onTop: false };
+const DUTY: TaxLevel = { ...charged, name: 'Levy', percent: fraction(10_000n), reclaimed: fraction(0n), onTop: true };
 
 /** The draft that a paper makes of what is open, as proposed. */
 function draft(

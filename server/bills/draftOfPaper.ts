@@ -33,6 +33,7 @@ interface Further {
   readonly what: string;
   readonly about: string;
   readonly amount: string;
+  readonly withDiscount?: boolean;
   readonly on?: readonly string[];
 }
 
@@ -91,10 +92,11 @@ export function draftOfBill(
     ...expenses.map(([about, amount]) => ({ what: 'expense', about, amount: money(amount) })),
     // Whoever enters it says what it is.
     ...unknown.map(({ amount }) => ({ what: 'expense', about: '', amount: money(amount) })),
-    ...taxes.map(({ name, amount, recoverable, lines }) => ({
-      what: recoverable ? 'tax-reclaimed' : 'tax-kept',
+    ...taxes.map(({ name, amount, recoverable, selfAssessed, withDiscount, lines }) => ({
+      what: `tax-${selfAssessed ? 'self-' : ''}${recoverable ? 'reclaimed' : 'kept'}`,
       about: name,
       amount: money(amount),
+      ...(withDiscount ? { withDiscount } : {}),
       on: lines.map((at) => covered[at - 1]?.line.line ?? ''),
     })),
   ];
@@ -136,7 +138,13 @@ export function draftOfBill(
       charges: charges.map(([kind, amount]) => ({ kind: kind as 'freight', amount: money(amount) })),
       whole: { total: { asked } },
       expenses: expenses.map(([expense, amount]) => ({ expense, amount: money(amount) })),
-      tax: taxes.map(({ amount, recoverable, lines }) => ({ amount: money(amount), recoverable, lines: [...lines] })),
+      tax: taxes.map(({ amount, recoverable, selfAssessed, withDiscount, lines }) => ({
+        amount: money(amount),
+        recoverable,
+        ...(selfAssessed ? { selfAssessed } : {}),
+        ...(withDiscount ? { withDiscount } : {}),
+        lines: [...lines],
+      })),
     },
   };
 }
@@ -210,8 +218,11 @@ function taxesOfPaper(
       levels: levels.get(line.taxCode) ?? [],
     })),
   ).filter(({ amount }) => amount !== 0n);
-  const sum: DocumentAmount = documentAmount(expected.reduce((total, { amount }) => total + amount, 0n));
-  const [only] = expected;
-  if (expected.length === 1 && only) return paper.tax > 0n ? [{ ...only, amount: paper.tax }] : [];
-  return sum === paper.tax ? expected : [];
+  // What the vendor does not charge stands on no paper.
+  const charged = expected.filter(({ selfAssessed }) => !selfAssessed);
+  const owed = expected.filter(({ selfAssessed }) => selfAssessed);
+  const sum: DocumentAmount = documentAmount(charged.reduce((total, { amount }) => total + amount, 0n));
+  const [only] = charged;
+  if (charged.length === 1 && only) return paper.tax > 0n ? [{ ...only, amount: paper.tax }, ...owed] : owed;
+  return sum === paper.tax ? expected : owed;
 }

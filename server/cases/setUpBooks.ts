@@ -9,7 +9,14 @@ import {
   FRACTION_PLACES,
 } from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
-import type { Allowance, Company, Limit, Tolerance, Vendor } from '@obolus/core/state/company';
+import {
+  type Allowance,
+  chargeGoes,
+  type Company,
+  type Limit,
+  type Tolerance,
+  type Vendor,
+} from '@obolus/core/state/company';
 import { type Item, KEPT_BY } from '@obolus/core/state/stock';
 import type { Books } from '@obolus/core/state/books';
 import type { TariffRate } from '@obolus/core/tariff/schedule';
@@ -73,11 +80,14 @@ export function entriesOf(books: Books): NewEntry[] {
         code,
         name: code,
         levels: writeParts(
-          levels.map(({ name, percent: part, recoverable, onTop }, at) => [
+          levels.map(({ name, percent: part, reclaimed, onTop, selfAssessed, withDiscount }, at) => [
             name || `Level ${at + 1}`,
             percent(part),
-            recoverable ? 'reclaimed' : 'into-cost',
+            reclaimed > 0n ? 'reclaimed' : 'into-cost',
             onTop ? 'goods-and-taxes-above' : '',
+            reclaimed > 0n ? percent(reclaimed) : '',
+            selfAssessed ? 'self-assessed' : '',
+            withDiscount ? 'tax-falls-too' : '',
           ]),
         ),
       },
@@ -105,6 +115,8 @@ export const warehouseEntry = (name: string): NewEntry => ({
   fields: { code: name, name },
 });
 
+const GOES = { goods: 'onto-goods', expense: 'to-expense', return: 'return-costs' } as const;
+
 export function chargeKind({ company }: Books, kind: string): NewEntry {
   const density = company.densities.get(kind);
   return {
@@ -113,7 +125,7 @@ export function chargeKind({ company }: Books, kind: string): NewEntry {
     fields: {
       code: kind,
       name: kind,
-      goes: company.notCosts.has(kind) ? 'to-expense' : 'onto-goods',
+      goes: GOES[chargeGoes(company, kind)],
       border: company.toTheBorder.has(kind) ? 'yes' : '',
       difference: company.toVariance.has(kind) ? 'to-variance' : 'into-goods',
       density: density === undefined ? '' : formatQuantity(density),

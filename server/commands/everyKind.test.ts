@@ -626,6 +626,15 @@ describe('money and periods', () => {
         'exchange-difference': -800n,
       },
     );
+    // 100.00 of the 200.00 that are left come back at 1.10, and were paid at 1.08.
+    const refund = { vendor: '2', date: '2026-03-24', currency: 'EUR', of: prepaid, amount: '100', got: '' };
+    const refunded = await both('prepayment-refund', refund, {
+      bank: 11_000n,
+      prepayments: -10_800n,
+      'exchange-difference': -200n,
+    });
+    expect(await refusal('prepayment-refund', { ...refund, amount: '100.01' })).toBe('422 prepayment_exceeds_left');
+    await reverse(refunded, { bank: -11_000n, prepayments: 10_800n, 'exchange-difference': 200n });
     await server.source.query(
       "INSERT INTO exchange_rate (currency, from_day, rate) VALUES ('EUR', '2026-03-31', 11200000000)",
     );

@@ -49,9 +49,11 @@ export function billOf(
       price: formatDecimal(line.pricing.price, PRICE_PLACES),
       discount: formatDecimal(line.pricing.discount, FRACTION_PLACES - 2),
     })),
-    tax: taxes.map(({ amount, recoverable, lines: on }) => ({
+    tax: taxes.map(({ amount, recoverable, selfAssessed, withDiscount, lines: on }) => ({
       amount: formatAmount(amount, currency),
       recoverable,
+      ...(selfAssessed ? { selfAssessed } : {}),
+      ...(withDiscount ? { withDiscount } : {}),
       lines: [...on],
     })),
   };

@@ -14,6 +14,7 @@ export const prepayment: DocumentCommand<'prepayment'> = {
     date: body.date,
     amount: reader.document(body.amount, body.currency, '/amount'),
     ...(body.order ? { order: body.order } : {}),
+    refundable: body.refundable ?? false,
   }),
   async load(command, loader) {
     if (command.order !== undefined) {
@@ -33,16 +34,18 @@ export const prepayment: DocumentCommand<'prepayment'> = {
           amount: document.amount,
           base_amount: document.base,
           order_id: document.order ?? null,
+          refundable: document.refundable ? 1 : 0,
         },
       ],
     },
   ],
-  write: ({ vendor, date, currency, amount, order }, names) => ({
+  write: ({ vendor, date, currency, amount, order, refundable }, names) => ({
     vendor: names.vendor(vendor),
     date,
     currency,
     amount: formatAmount(amount, currency),
     ...(order === undefined ? {} : { order: names.document(order) }),
+    ...(refundable ? { refundable } : {}),
   }),
   lines: `SELECT NULL AS line_no, l.amount, 'Prepayment' AS item_name, '' AS item_number, '' AS item_unit, NULL AS of_id FROM prepayment l WHERE l.document_id = ?`,
 };

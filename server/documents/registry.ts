@@ -28,6 +28,7 @@ import { bankStatement } from './bankStatement.ts';
 import { payment } from './payment.ts';
 import { paymentRun } from './paymentRun.ts';
 import { prepayment } from './prepayment.ts';
+import { prepaymentRefund } from './prepaymentRefund.ts';
 import { putAway } from './putAway.ts';
 import { shipmentGoods } from './shipmentGoods.ts';
 import { receipt } from './receipt.ts';
@@ -68,6 +69,7 @@ const REVERSED: { readonly [Kind in Exclude<DocumentKind, 'reversal'>]: Document
   standard,
   'write-down': writeDown,
   prepayment,
+  'prepayment-refund': prepaymentRefund,
   payment,
   'payment-run': paymentRun,
   'bank-statement': bankStatement,

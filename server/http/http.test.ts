@@ -28,6 +28,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   standard: { ...nothing, lines: [] },
   'write-down': { ...nothing, warehouse: '1', lines: [] },
   prepayment: { ...nothing, vendor: '1', currency: 'USD', amount: '' },
+  'prepayment-refund': { ...nothing, vendor: '1', currency: 'USD', of: '1', amount: '' },
   payment: { ...nothing, vendor: '1', currency: 'USD', from: '', discountsTo: 'income', reason: '', bills: [] },
   'claim-closing': { ...nothing, vendor: '1', currency: 'USD', reason: '', lines: [] },
   'payment-run': { ...nothing, account: '', payments: [] },

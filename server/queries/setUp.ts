@@ -37,6 +37,9 @@ export async function listTerms(manager: EntityManager): Promise<ReplyOf<typeof 
   };
 }
 
+const ALL = '1000000';
+const percentOf = (part: string | null): string => formatDecimal(big(part), FRACTION_PLACES - 2);
+
 export async function listTaxCodes(manager: EntityManager): Promise<ReplyOf<typeof api.taxCodes>> {
   const rows: Row[] = await manager.query('SELECT id, code, name FROM tax_code WHERE retired = 0 ORDER BY code');
   const levels = groupBy((await manager.query('SELECT * FROM tax_level ORDER BY level_no')) as Row[], (row) =>
@@ -48,9 +51,11 @@ export async function listTaxCodes(manager: EntityManager): Promise<ReplyOf<type
       name: text(row.name),
       levels: (levels.get(text(row.id)) ?? []).map((level) => ({
         name: text(level.name),
-        percent: formatDecimal(big(level.percent), FRACTION_PLACES - 2),
-        recoverable: isTrue(level.recoverable),
+        percent: percentOf(level.percent ?? null),
+        reclaimed: isTrue(level.recoverable) ? percentOf(level.reclaimed ?? ALL) : '0',
         onTop: isTrue(level.on_top),
+        selfAssessed: isTrue(level.self_assessed),
+        withDiscount: isTrue(level.with_discount),
       })),
     })),
   };

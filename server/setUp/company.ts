@@ -46,14 +46,11 @@ export async function setUpCompany(source: DataSource, company: CompanySetUp): P
       ],
     )) as { affectedRows: number };
     if (inserted.affectedRows === 0) return false;
-    for (const { code, isCost = true, toBorder = false, part = '' } of USUAL_CHARGES)
-      await manager.query('INSERT INTO charge_kind (code, name, is_cost, to_border, part) VALUES (?, ?, ?, ?, ?)', [
-        code,
-        say(`charge.${code}`),
-        isCost ? 1 : 0,
-        toBorder ? 1 : 0,
-        part,
-      ]);
+    for (const { code, isCost = true, ofReturn = false, toBorder = false, part = '' } of USUAL_CHARGES)
+      await manager.query(
+        'INSERT INTO charge_kind (code, name, is_cost, of_return, to_border, part) VALUES (?, ?, ?, ?, ?, ?)',
+        [code, say(`charge.${code}`), isCost ? 1 : 0, ofReturn ? 1 : 0, toBorder ? 1 : 0, part],
+      );
     await manager.query('INSERT INTO account (number, name) VALUES ?', [
       ACCOUNTS.map(({ key, number }) => [number, say(`posting.${key}`)]),
     ]);
@@ -92,7 +89,13 @@ type CodeOf<Id> = Id extends `charge.${infer Code}` ? Code : never;
 type UsualCharge = CodeOf<MessageId>;
 
 /** Kinds of charge to begin with; the last ones are no cost of goods. */
-const USUAL_CHARGES: readonly { code: UsualCharge; isCost?: boolean; toBorder?: boolean; part?: PartOfWay }[] = [
+const USUAL_CHARGES: readonly {
+  code: UsualCharge;
+  isCost?: boolean;
+  ofReturn?: boolean;
+  toBorder?: boolean;
+  part?: PartOfWay;
+}[] = [
   { code: 'freight', toBorder: true, part: 'carriage' },
   { code: 'duty', part: 'import' },
   { code: 'insurance', toBorder: true, part: 'insurance' },
@@ -105,6 +108,8 @@ const USUAL_CHARGES: readonly { code: UsualCharge; isCost?: boolean; toBorder?: 
   { code: 'fine', isCost: false },
   { code: 'penalty', isCost: false },
   { code: 'interest', isCost: false },
+  { code: 'return-freight', isCost: false, ofReturn: true },
+  { code: 'restocking', isCost: false, ofReturn: true },
 ];
 
 /** Percents as millionths of one. */

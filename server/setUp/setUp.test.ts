@@ -146,7 +146,8 @@ const EXAMPLES: Readonly<Record<Exclude<RegisterName, 'company' | 'posting-accou
   'tax-codes': {
     code: 'TWO',
     name: 'Two levels',
-    levels: 'State = 5 = reclaimed | Town = 1.25 = into-cost = goods-and-taxes-above',
+    levels:
+      'State = 5 = reclaimed | Town = 1.25 = into-cost = goods-and-taxes-above | Import = 21 = reclaimed = = 60 = self-assessed = tax-falls-too',
   },
   terms: {
     code: '45EOM',

@@ -26,6 +26,10 @@ const RECLAIMED = 'reclaimed';
 
 const ON_TOP = 'goods-and-taxes-above';
 
+const SELF_ASSESSED = 'self-assessed';
+
+const FALLS_TOO = 'tax-falls-too';
+
 export const STORED: Readonly<Record<RegisterName, Stored>> = {
   items: {
     table: 'item',
@@ -183,6 +187,17 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
           keep: (word) => (word === RECLAIMED ? 1 : 0),
         },
         { column: 'on_top', read: `IF(k.on_top, '${ON_TOP}', '')`, keep: (word) => (word === ON_TOP ? 1 : 0) },
+        maybeSized('reclaimed', PERCENT_PLACES),
+        {
+          column: 'self_assessed',
+          read: `IF(k.self_assessed, '${SELF_ASSESSED}', '')`,
+          keep: (word) => (word === SELF_ASSESSED ? 1 : 0),
+        },
+        {
+          column: 'with_discount',
+          read: `IF(k.with_discount, '${FALLS_TOO}', '')`,
+          keep: (word) => (word === FALLS_TOO ? 1 : 0),
+        },
         { column: 'level_no', read: "''", keep: (_, at) => at + 1 },
       ]),
     },

@@ -4,6 +4,8 @@ import { day, either, entryOf, figure, type Stored, said, words } from './kept.t
 import { ALWAYS, AMOUNT_PLACES, NEVER, PERCENT_PLACES, retired, wording } from './columns.ts';
 
 /** Shipments, kinds of charges, what is expected of them, and the tariff schedule. */
+const [ONTO_GOODS, RETURN_COSTS] = ['onto-goods', 'return-costs'];
+
 export const STORED_CHARGES = {
   shipments: {
     table: 'shipment',
@@ -35,7 +37,10 @@ export const STORED_CHARGES = {
     fields: {
       code: words('code'),
       name: words('name'),
-      goes: either('is_cost', 'onto-goods', 'to-expense'),
+      goes: {
+        read: `IF(t.of_return, '${RETURN_COSTS}', IF(t.is_cost, '${ONTO_GOODS}', 'to-expense'))`,
+        columns: (text) => ({ is_cost: text === ONTO_GOODS ? 1 : 0, of_return: text === RETURN_COSTS ? 1 : 0 }),
+      },
       border: either('to_border', 'yes'),
       difference: either('to_variance', 'to-variance', 'into-goods'),
       density: figure('density', QUANTITY_PLACES),

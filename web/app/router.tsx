@@ -24,6 +24,7 @@ const ENTERED = {
   'vendor-statement': () =>
     import('../screens/payables/statement/VendorStatement.tsx').then((module) => module.VendorStatement),
   prepayment: () => import('../screens/payables/Prepay.tsx').then((module) => module.Prepay),
+  'prepayment-refund': () => import('../screens/payables/PaidBack.tsx').then((module) => module.PaidBack),
   allocation: () => import('../screens/landing/Landing.tsx').then((module) => module.Landing),
   delivery: () => import('../screens/deliveries/NewDelivery.tsx').then((module) => module.NewDelivery),
   'customer-return': () => import('../screens/deliveries/GoodsBack.tsx').then((module) => module.GoodsBack),

@@ -7,7 +7,7 @@ import { customsEntry } from './customsEntry.ts';
 import { customerReturn, delivery, invoice } from './delivery.ts';
 import type { Placing, WebKind } from './kind.ts';
 import { order, orderChange } from './order.ts';
-import { payment, paymentRun, prepayment } from './payment.ts';
+import { payment, paymentRun, prepayment, prepaymentRefund } from './payment.ts';
 import { putAway } from './putAway.ts';
 import { receipt } from './receipt.ts';
 import { vendorStatement } from './vendorStatement.ts';
@@ -24,6 +24,7 @@ export const KINDS: Readonly<Partial<Record<DocumentKind, WebKind>>> = {
   payment,
   'payment-run': paymentRun,
   prepayment,
+  'prepayment-refund': prepaymentRefund,
   'vendor-statement': vendorStatement,
   bill,
   credit,

@@ -7,4 +7,15 @@ export const paymentRun: WebKind = {
   next: ({ id }) => ({ kind: 'payment-run', to: `/payables/runs/${id}`, name: 'paying.the_run' }),
 };
 
-export const prepayment: WebKind = { path: '/payables/prepay' };
+export const prepayment: WebKind = {
+  path: '/payables/prepay',
+  further: ({ id, vendor }) =>
+    vendor
+      ? [{ kind: 'prepayment-refund', to: `/payables/paid-back/${vendor}?of=${id}`, name: 'payables.paid_back' }]
+      : [],
+};
+
+export const prepaymentRefund: WebKind = {
+  path: '/payables/paid-back/:vendor',
+  partsOf: ({ vendor = '' }) => ({ vendor }),
+};

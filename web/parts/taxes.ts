@@ -8,6 +8,8 @@ export interface Tax {
   readonly name: string;
   readonly amount: string;
   readonly recoverable: boolean;
+  readonly selfAssessed: boolean;
+  readonly withDiscount: boolean;
   /** The lines that it is on, counted from one. */
   readonly lines: readonly number[];
 }
@@ -16,6 +18,8 @@ const scaled = (text: string | undefined, places: number): bigint => {
   const parsed = parseDecimal(text ?? '', places);
   return parsed.ok ? parsed.scaled : 0n;
 };
+
+const partOf = (percent: string) => fraction(scaled(percent, FRACTION_PLACES - 2));
 
 /** The taxes that a bill should show for lines, by their codes; what cannot be read counts for nothing. */
 export function taxesOfLines(
@@ -27,7 +31,7 @@ export function taxesOfLines(
   const levelsOf = new Map(
     codes.map(({ code, levels }) => [
       code,
-      levels.map((level) => ({ ...level, percent: fraction(scaled(level.percent, FRACTION_PLACES - 2)) })),
+      levels.map((level) => ({ ...level, percent: partOf(level.percent), reclaimed: partOf(level.reclaimed) })),
     ]),
   );
   return taxesOn(
@@ -37,11 +41,6 @@ export function taxesOfLines(
       levels: levelsOf.get(code) ?? [],
     })),
   )
-    .map(({ name, amount, recoverable, lines: on }) => ({
-      name,
-      recoverable,
-      amount: formatAmount(amount, currency),
-      lines: on,
-    }))
+    .map(({ lines: on, amount, ...tax }) => ({ ...tax, amount: formatAmount(amount, currency), lines: on }))
     .filter(({ amount }) => !/^0*(\.0*)?$/.test(amount));
 }

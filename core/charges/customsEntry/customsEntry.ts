@@ -34,6 +34,7 @@ function recordCustomsEntry(next: Writing, entry: CustomsEntryDocument, document
     amount: documentAmount(total),
     base: total,
     goods: [],
+    discountedTax: documentAmount(0n),
     waitsFor: [],
     paid: [],
   });

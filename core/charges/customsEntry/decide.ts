@@ -4,6 +4,7 @@ import { base, type BaseAmount } from '../../exact/amounts.ts';
 import { type Day, isDay } from '../../exact/calendar.ts';
 import { isCurrency } from '../../exact/currencies.ts';
 import type { Books } from '../../state/books.ts';
+import { chargeGoes } from '../../state/company.ts';
 import { checkAhead, checkDate, DAYS_AHEAD } from '../../state/checks.ts';
 import type { CustomsRate } from '../../state/customs.ts';
 import { type Decision, post, refused } from '../../state/decision.ts';
@@ -55,7 +56,7 @@ function entryDocument(books: Books, command: CustomsEntryCommand): CustomsEntry
     date: command.date,
     amount,
     allocated: [],
-    isCost: !books.company.notCosts.has(kind),
+    isCost: chargeGoes(books.company, kind) === 'goods',
   }));
   const importTax = sum('importTax');
   const total = base(charges.reduce((all, { amount }) => all + amount, importTax as bigint));

@@ -11,6 +11,8 @@ import {
 } from '../../exact/amounts.ts';
 import type { Books } from '../../state/books.ts';
 import type { Payable, Prepayment } from '../../state/owed.ts';
+import { sumOfParts } from '../../exact/cumulative.ts';
+import { takenOf } from '../../state/prepaid.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { checkPaidTo } from '../remitTo.ts';
 import type { PaymentCommand } from './command.ts';
@@ -85,7 +87,7 @@ export function checkPaid(books: Books, command: PaymentCommand, prepaid: Prepay
   if (prepaid.vendor !== command.vendor) return [refusal('vendor_differs', '/from')];
   if (prepaid.currency !== command.currency)
     return [refusal('currency_differs', '/currency', { ordered: prepaid.currency, billed: command.currency })];
-  const left = prepaid.amount - prepaid.used.reduce((sum, part) => sum + part.amount, 0n);
+  const left = prepaid.amount - sumOfParts(takenOf(prepaid)).amount;
   return total > left
     ? [refusal('prepayment_exceeds_left', '/from', { left: formatAmount(left, prepaid.currency) })]
     : [];

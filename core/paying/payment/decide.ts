@@ -4,6 +4,7 @@ import { cumulative, sumOfParts } from '../../exact/cumulative.ts';
 import { shareOut } from '../../exact/shareOut.ts';
 import type { Books } from '../../state/books.ts';
 import type { Payable, Prepayment } from '../../state/owed.ts';
+import { takenOf } from '../../state/prepaid.ts';
 import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../../state/checks.ts';
 import { type Decision, post, refused } from '../../state/decision.ts';
 import type { Cost, Flow } from '../../costing/effects.ts';
@@ -78,7 +79,7 @@ function bookedPart(payable: Payable, soFar: bigint, takenBefore: bigint): BaseA
 }
 
 function prepaidPart(prepaid: Prepayment, amount: bigint): BaseAmount {
-  const used = sumOfParts(prepaid.used);
+  const used = sumOfParts(takenOf(prepaid));
   return base(cumulative(prepaid.base, used.amount + amount, prepaid.amount, used.base));
 }
 
@@ -94,6 +95,7 @@ function flowsOf(
   const discounts = bills.map((bill, position) => discountOf(books, command, bill, payables[position] as Payable));
   const onGoods = discounts.reduce((sum, { goods }) => sum + goods.reduce((total, share) => total + share, 0n), 0n);
   const income = discounts.reduce((sum, { rest }) => sum + rest, 0n);
+  const ofTax = discounts.reduce((sum, { tax }) => sum + tax, 0n);
   const writtenOff = bills.reduce(
     (sum, { writeOff }, position) =>
       sum + toBase(writeOff, command.currency, payables[position]?.rate ?? ONE_TO_ONE, home),
@@ -111,12 +113,13 @@ function flowsOf(
     ...(fee === 0n ? [] : [{ account: 'bank-charges' as const, amount: fee, about: {} }]),
     ...(withheld === 0n ? [] : [{ account: 'tax-withheld' as const, amount: base(-withheld), about }]),
     { account: 'discounts-taken', amount: base(-income), about },
+    ...(ofTax === 0n ? [] : [{ account: 'input-tax' as const, amount: base(-ofTax), about }]),
     // A discount that makes goods cheaper is carried to them as every late cost is.
     { account: onPurchase ? 'purchases' : 'grni', amount: base(-onGoods), about },
     { account: 'write-offs', amount: base(-writtenOff), about },
     {
       account: 'exchange-difference',
-      amount: base(paid + income + onGoods + writtenOff + withheld - booked),
+      amount: base(paid + income + ofTax + onGoods + writtenOff + withheld - booked),
       about: {},
     },
   ];
@@ -132,21 +135,25 @@ function owedFlows(bills: readonly PaidBill[], payables: readonly Payable[], abo
   }));
 }
 
-/** A discount in base currency at the bill's rate: by policy the goods of the bill take their part by their amounts. */
+/**
+ * A discount in base currency at the bill's rate: reclaimed tax takes its part where the tax code says so, by policy the goods of the bill theirs,
+ * by their amounts; the rest is income.
+ */
 function discountOf(
   books: Books,
   command: PaymentCommand,
   bill: PaidBill,
   payable: Payable,
-): { goods: bigint[]; rest: bigint } {
+): { goods: bigint[]; tax: bigint; rest: bigint } {
   const discount = toBase(bill.discount, payable.currency, payable.rate, books.company.currency);
-  if (command.discountsTo === 'income' || payable.goods.length === 0) return { goods: [], rest: discount };
-  const goods = payable.goods.map(({ amount }) => amount as bigint);
-  const rest = goods.reduce((left, amount) => left - amount, payable.amount as bigint);
-  const shared = shareOut(discount, [...goods, rest]);
-  return shared.ok
-    ? { goods: shared.shares.slice(0, -1), rest: shared.shares[goods.length] ?? 0n }
-    : { goods: [], rest: discount };
+  const goods = command.discountsTo === 'income' ? [] : payable.goods.map(({ amount }) => amount as bigint);
+  const tax = payable.discountedTax;
+  if (goods.length === 0 && tax === 0n) return { goods: [], tax: 0n, rest: discount };
+  const rest = goods.reduce((left, amount) => left - amount, payable.amount - tax);
+  const shared = shareOut(discount, [...goods, tax, rest]);
+  if (!shared.ok) return { goods: [], tax: 0n, rest: discount };
+  const [ofTax = 0n, ofRest = 0n] = shared.shares.slice(goods.length);
+  return { goods: shared.shares.slice(0, goods.length), tax: ofTax, rest: ofRest };
 }
 
 function discountCosts(books: Books, command: PaymentCommand, bill: PaidBill, payable: Payable): Cost[] {

@@ -21,7 +21,7 @@ function recordPayment(next: Writing, document: PaymentDocument, number: string)
     next.bankPayments.set(number, { document: number, vendor, currency, date, amount, base, fee, stated: [] });
     return;
   }
-  const used = { line: lineId(number, 1), amount: paid.amount, base: paid.base };
+  const used = { line: lineId(number, 1), date, amount: paid.amount, base: paid.base };
   change(next.prepayments, from, (known) => ({ ...known, used: [...known.used, used] }));
 }
 

@@ -70,11 +70,15 @@ export function billStep({ step, numbers, books, date }: Reading): BillCommand {
     amount: amountOf(line),
     dimensions: dimensionsOf(line),
   }));
-  const tax = linesOf(step, ['amount', 'recoverable', 'lines'], 'tax').map((fields) => ({
-    amount: amountOf(fields),
-    recoverable: fields.recoverable === undefined || isTrue(fields, 'recoverable'),
-    lines: fields.lines === undefined ? undefined : textsOf(fields, 'lines').map(Number),
-  }));
+  const tax = linesOf(step, ['amount', 'recoverable', 'lines', 'self-assessed', 'with-discount'], 'tax').map(
+    (fields) => ({
+      amount: amountOf(fields),
+      recoverable: fields.recoverable === undefined || isTrue(fields, 'recoverable'),
+      lines: fields.lines === undefined ? undefined : textsOf(fields, 'lines').map(Number),
+      selfAssessed: isTrue(fields, 'self-assessed'),
+      withDiscount: isTrue(fields, 'with-discount'),
+    }),
+  );
   const [asked, taxReason] = [optionalText(step, 'total'), optionalText(step, 'tax-reason')];
   const whole = {
     ...(taxReason === undefined ? {} : { tax: { reason: taxReason } }),

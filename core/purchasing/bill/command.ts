@@ -4,6 +4,7 @@ import type { BillTax } from '../billTax.ts';
 import type { Bought } from '../../state/purchasing.ts';
 import type { Charge, RemitTo } from '../../state/owed.ts';
 import type { Day } from '../../exact/calendar.ts';
+import type { ChargeGoes } from '../../state/company.ts';
 import type { Dimensions } from '../../books/journal.ts';
 import type { LineId, PoolId } from '../../costing/pool.ts';
 
@@ -124,7 +125,7 @@ export interface BillDocument extends Omit<
   /** Numbered after the lines; `amount` with its tax. */
   readonly charges: readonly (Charge & {
     documentAmount: DocumentAmount;
-    isCost: boolean;
+    goes: ChargeGoes;
     reason: string | undefined;
   })[];
   /** Numbered after the charges; `amount` with its tax. */
@@ -144,6 +145,8 @@ export interface BillDocument extends Omit<
   /** Numbered after what is not accepted. */
   readonly disbursements: readonly (Disbursement & { id: LineId; authority: string })[];
   readonly recoverableTax: BaseAmount;
+  /** Owed to the tax office, not to the vendor. */
+  readonly selfAssessedTax: BaseAmount;
   /** Where the bill as a whole is other than expected. */
   readonly differs: readonly Difference[];
   /** What is owed in all. */

@@ -52,11 +52,14 @@ function flowsOf(books: Books, bill: BillDocument): Flow[] {
   const flows: Flow[] = [
     { account: 'payables', amount: base(-bill.total.base), about },
     { account: 'input-tax', amount: bill.recoverableTax, about },
+    ...(bill.selfAssessedTax === 0n
+      ? []
+      : [{ account: 'tax-owed' as const, amount: base(-bill.selfAssessedTax), about }]),
   ];
   for (const line of bill.lines) flows.push(...(onPurchase ? purchasedLine(bill, line) : soldLine(bill, line)));
-  for (const { amount, isCost, kind } of bill.charges) {
-    if (!isCost) flows.push({ account: 'expense', amount, about: { ...about, expense: kind } });
-    else flows.push({ account: onPurchase ? 'purchases' : 'charges-to-allocate', amount, about });
+  for (const { amount, goes, kind } of bill.charges) {
+    if (goes === 'expense') flows.push({ account: 'expense', amount, about: { ...about, expense: kind } });
+    else flows.push({ account: onPurchase ? 'purchases' : CHARGED[goes], amount, about });
   }
   for (const { amount } of bill.disputed) flows.push({ account: 'expected-credits', amount, about });
   for (const { amount, authority } of bill.disbursements)
@@ -65,6 +68,8 @@ function flowsOf(books: Books, bill: BillDocument): Flow[] {
     flows.push({ account: 'expense', amount, about: { ...about, expense, ...dimensions } });
   return flows;
 }
+
+const CHARGED = { goods: 'charges-to-allocate', return: 'return-variance' } as const;
 
 /** Cost recognised when goods are sold. */
 function soldLine(bill: BillDocument, line: BilledLine): Flow[] {

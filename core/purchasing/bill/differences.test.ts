@@ -26,7 +26,14 @@ const upTo = (cents: bigint): Allowance => ({
   over: { part: undefined, amount: base(cents) },
   short: { part: undefined, amount: base(cents) },
 });
-const TAX = { name: 'Sales tax', percent: fraction(70_000n), recoverable: true, onTop: false };
+const TAX = {
+  name: 'Sales tax',
+  percent: fraction(70_000n),
+  reclaimed: fraction(1_000_000n),
+  onTop: false,
+  selfAssessed: false,
+  withDiscount: false,
+};
 
 /**
  * Document 1 orders 100 of yarn at 5.00 with freight of 0.20 each and tax of 7 percent, a loom at 400.00 without tax, and cleaning at 60.00; 2 receives all the

@@ -12,13 +12,14 @@ import {
 } from '../../exact/amounts.ts';
 import type { Books } from '../../state/books.ts';
 import type { Day } from '../../exact/calendar.ts';
+import { chargeGoes } from '../../state/company.ts';
 import { type LineId, lineId } from '../../costing/pool.ts';
 import type { Refusal } from '../../state/refusal.ts';
 import { billNumberKey } from '../billNumber.ts';
 import { crossed, type Crossing, type CrossRate, crossRates } from '../crossRate.ts';
 import { clearing } from '../../state/billedAmounts.ts';
 import { rateOn } from '../../state/checks.ts';
-import { shareTax } from '../billTax.ts';
+import { chargedTax, shareTax } from '../billTax.ts';
 import type { BillCommand, BillDocument, BilledLine, Difference, DifferenceDecision } from './command.ts';
 import { differencesOf } from './differences.ts';
 import { checkBill } from './check.ts';
@@ -62,7 +63,7 @@ export function billDocument(books: Books, command: BillCommand): BillDocument |
       amount: withTax(position, charged),
       allocated: [],
     };
-    return { ...known, documentAmount: charged, isCost: !books.company.notCosts.has(kind), reason };
+    return { ...known, documentAmount: charged, goes: chargeGoes(books.company, kind), reason };
   });
   const expensed = expenses.map(({ expense, amount, dimensions }, at) => {
     const position = lines.length + charges.length + at;
@@ -86,11 +87,11 @@ export function billDocument(books: Books, command: BillCommand): BillDocument |
     ...taxed.map((line) => line.payable + line.tax),
     ...[...charges, ...expensed, ...disputed].map(({ amount }) => amount),
     ...disbursements.map(({ amount }) => amount),
-    tax.recoverable,
+    base(tax.recoverable - tax.selfAssessed),
   ];
   const total = [
     ...amounts,
-    ...[...(command.tax ?? []), ...(command.disputed ?? []), ...disbursements].map(({ amount }) => amount),
+    ...[...chargedTax(command.tax ?? []), ...(command.disputed ?? []), ...disbursements].map(({ amount }) => amount),
   ].reduce((sum, amount) => sum + amount, 0n);
   return {
     ...command,
@@ -107,6 +108,7 @@ export function billDocument(books: Books, command: BillCommand): BillDocument |
     disputed,
     disbursements,
     recoverableTax: base(tax.recoverable),
+    selfAssessedTax: base(tax.selfAssessed),
     differs: [],
     total: { amount: documentAmount(total), base: base(owed.reduce((sum, amount) => sum + amount, 0n)) },
   };

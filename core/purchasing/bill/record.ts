@@ -1,5 +1,6 @@
 import type { Charge, CreditableLine } from '../../state/owed.ts';
 import { base, type DocumentAmount, documentAmount, ONE_UNIT, quantity } from '../../exact/amounts.ts';
+import { discountedTax } from '../billTax.ts';
 import { inBillCurrency } from '../creditable.ts';
 import { change, type Writing } from '../../state/writing.ts';
 import type { BillDocument } from './command.ts';
@@ -18,11 +19,11 @@ export function recordBill(next: Writing, bill: BillDocument, number: string): v
       change(next.receiptLines, line.of, (known) => ({ ...known, bills: [...known.bills, billedPartOf(line, date)] }));
     next.creditable.set(line.id, billedCreditable(bill, line));
   }
-  for (const { documentAmount: charged, isCost, ...charge } of bill.charges) {
-    if (isCost) {
+  for (const { documentAmount: charged, goes, ...charge } of bill.charges) {
+    if (goes === 'goods') {
       next.charges.set(charge.id, charge);
       next.creditable.set(charge.id, chargeCreditable(bill, charge, charged));
-    } else
+    } else if (goes === 'expense')
       next.expensed.set(charge.id, {
         id: charge.id,
         vendor,
@@ -78,6 +79,7 @@ export function recordBill(next: Writing, bill: BillDocument, number: string): v
     amount: bill.total.amount,
     base: bill.total.base,
     goods,
+    discountedTax: discountedTax(bill.tax ?? []),
     waitsFor,
     paid: [],
     ...(bill.remitTo ? { remitTo: { ...bill.remitTo, answer: undefined } } : {}),

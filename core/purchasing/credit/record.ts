@@ -38,6 +38,7 @@ export function recordCredit(next: Writing, credit: CreditDocument, number: stri
     date,
     ...owed,
     goods: [],
+    discountedTax: documentAmount(0n),
     waitsFor: [],
     paid: [],
   });

@@ -38,7 +38,7 @@ export function prepaidParts(books: Books, coming: readonly Coming[]): PrepaidPa
       const prepayment = books.prepayments.get(of);
       if (!prepayment) return [];
       const before = running.get(of) ?? sumOfParts(prepayment.received);
-      const left = prepayment.amount - before.amount;
+      const left = prepayment.amount - sumOfParts(prepayment.refunded).amount - before.amount;
       const asked = amount >= toCome ? left : partOfWhatIsLeft(left, amount, toCome);
       const part = asked < free ? asked : free;
       if (part <= 0n) return [];

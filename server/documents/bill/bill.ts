@@ -105,7 +105,8 @@ export const bill: DocumentCommand<'bill'> = {
         kind: charge.kind,
         amount: charge.documentAmount,
         base_amount: charge.amount,
-        is_cost: charge.isCost ? 1 : 0,
+        is_cost: charge.goes === 'goods' ? 1 : 0,
+        of_return: charge.goes === 'return' ? 1 : 0,
         reason: charge.reason?.trim() ?? '',
       })),
     },
@@ -141,6 +142,8 @@ export const bill: DocumentCommand<'bill'> = {
         ...lineAt(saving, position),
         amount: tax.amount,
         recoverable: tax.recoverable ? 1 : 0,
+        self_assessed: tax.selfAssessed ? 1 : 0,
+        with_discount: tax.withDiscount ? 1 : 0,
       })),
     },
     {
@@ -243,7 +246,7 @@ export const bill: DocumentCommand<'bill'> = {
          LEFT JOIN item i ON i.id = COALESCE(r.item_id, ol.item_id) JOIN document o ON o.id = COALESCE(l.receipt_id, l.order_id) WHERE l.document_id = ?
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'charge', NULL, l.reason, '', l.kind, '', '', NULL, NULL, l.line_no, 0 FROM bill_charge l WHERE l.document_id = ?
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'expense', NULL, '', '', l.expense, '', '', NULL, NULL, l.line_no, 0 FROM bill_expense l WHERE l.document_id = ?
-         UNION ALL SELECT NULL, NULL, NULL, NULL, NULL, l.amount, IF(l.recoverable, 'reclaimed', 'kept'), NULL, '', '', '', '', '', NULL, NULL, l.line_no + 100000, 1 FROM bill_tax l WHERE l.document_id = ?
+         UNION ALL SELECT NULL, NULL, NULL, NULL, NULL, l.amount, CONCAT(IF(l.self_assessed, 'self-', ''), IF(l.recoverable, 'reclaimed', 'kept')), NULL, '', '', '', '', '', NULL, NULL, l.line_no + 100000, 1 FROM bill_tax l WHERE l.document_id = ?
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, IF(l.decision = 'credit', 'disputed-credit', 'disputed-not-ours'), NULL, l.reason, '', l.said, '', '', NULL, NULL, l.line_no, 0 FROM bill_disputed l WHERE l.document_id = ?
          UNION ALL SELECT l.line_no, NULL, NULL, NULL, NULL, l.amount, 'disbursement', NULL, '', '', o.reference, '', '', o.id, o.number, l.line_no, 0 FROM bill_disbursement l JOIN document o ON o.id = l.of_id WHERE l.document_id = ?
          ORDER BY position`,

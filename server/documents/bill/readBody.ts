@@ -67,6 +67,8 @@ export function readBillBody(body: BodyOf<'bill'>, reader: Reader, { signedOff, 
       amount: reader.document(tax.amount, body.currency, `/tax/${position}/amount`),
       recoverable: tax.recoverable,
       lines: tax.lines,
+      selfAssessed: tax.selfAssessed,
+      withDiscount: tax.withDiscount,
     })),
     ...remitToOf(remitTo ?? typedPayee(body, reader), user),
     whole: {

@@ -46,6 +46,8 @@ export function writeBill(command: BillCommand, names: ServerNames): BodyOf<'bil
     tax: (command.tax ?? []).map((tax) => ({
       amount: amount(tax.amount),
       recoverable: tax.recoverable,
+      ...(tax.selfAssessed ? { selfAssessed: true } : {}),
+      ...(tax.withDiscount ? { withDiscount: true } : {}),
       ...(tax.lines === undefined ? {} : { lines: [...tax.lines] }),
     })),
     ...(command.remitTo

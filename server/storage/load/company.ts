@@ -14,6 +14,7 @@ const ACCOUNT_BY = `(SELECT q.asked_by FROM approval_request q LEFT JOIN approva
   AND q.is_overtaken = 0 AND COALESCE(a.step, 'approved') = 'approved' ORDER BY q.id DESC LIMIT 1) AS account_by`;
 /** Kinds of charge that are no cost of goods, that carry or insure goods to the border, whose differences are variance, and densities: each in one column. */
 const CHARGE_KINDS = `(SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.is_cost = 0) AS not_costs,
+  (SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.of_return = 1) AS return_costs,
   (SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.to_border = 1) AS to_border,
   (SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kind k WHERE k.to_variance = 1) AS to_variance,
   (SELECT GROUP_CONCAT(CONCAT(k.density, '=', k.code) SEPARATOR '|') FROM charge_kind k WHERE k.density IS NOT NULL) AS densities`;
@@ -64,6 +65,7 @@ export async function loadCompany(
       alikeWithin: row.alike_within == null ? undefined : Number(row.alike_within),
       writeOffLimit: limitOf(row.write_off_limit, currency) ?? base(0n),
       notCosts: wordsOf(row.not_costs),
+      returnCosts: wordsOf(row.return_costs),
       toTheBorder: wordsOf(row.to_border),
       toVariance: wordsOf(row.to_variance),
       densities: new Map(pairsOf(row.densities).map(([density, kind]) => [kind, quantity(BigInt(density))])),

@@ -18,7 +18,7 @@ export async function readExpensed(reading: Reading, line: LineId): Promise<Expe
     `SELECT e.document_id, e.line_no, e.expense, e.base_amount, e.department, e.location, e.project, d.vendor_id, d.date
      FROM bill_expense e JOIN document d ON d.id = e.document_id WHERE ${among([line], 'e.document_id', 'e.line_no')} AND ${stands('d.id')}
      UNION ALL SELECT c.document_id, c.line_no, c.kind, c.base_amount, NULL, NULL, NULL, d.vendor_id, d.date
-     FROM bill_charge c JOIN document d ON d.id = c.document_id WHERE c.is_cost = 0 AND ${among([line], 'c.document_id', 'c.line_no')} AND ${stands('d.id')}`,
+     FROM bill_charge c JOIN document d ON d.id = c.document_id WHERE c.is_cost = 0 AND c.of_return = 0 AND ${among([line], 'c.document_id', 'c.line_no')} AND ${stands('d.id')}`,
     [...keys, ...keys],
   );
   const moved = await query(

@@ -1,7 +1,7 @@
-import { poolId } from '@obolus/core/costing/pool';
+import { lineId, poolId } from '@obolus/core/costing/pool';
 import type { Payable, Prepayment } from '@obolus/core/state/owed';
 import type { BooksLoader } from './loader.ts';
-import { amountOf, baseOf, idOf, query, rateOf, type Reading, type Row, stands, text } from './rows.ts';
+import { amountOf, baseOf, idOf, isTrue, query, rateOf, type Reading, type Row, stands, text } from './rows.ts';
 
 export async function loadPayables(loader: BooksLoader, documents: readonly string[]): Promise<void> {
   await loader.lockDocuments(documents);
@@ -17,12 +17,15 @@ export async function loadPrepayments(loader: BooksLoader, documents: readonly s
   );
 }
 
+const DISCOUNTED_TAX =
+  '(SELECT COALESCE(SUM(x.amount), 0) FROM bill_tax x WHERE x.document_id = p.document_id AND x.recoverable = 1 AND x.with_discount = 1 AND x.self_assessed = 0)';
+
 /** What is owed on bills, or by the vendor on credit memos, and what was paid of it. */
 export async function readPayables(reading: Reading, documents: readonly string[]): Promise<Payable[]> {
   if (documents.length === 0) return [];
   const rows = await query(
     reading,
-    `SELECT p.*, d.kind, d.vendor_id, d.currency, d.rate, d.date FROM payable p JOIN document d ON d.id = p.document_id WHERE p.document_id IN (?) AND ${stands('d.id')}`,
+    `SELECT p.*, d.kind, d.vendor_id, d.currency, d.rate, d.date, ${DISCOUNTED_TAX} AS discounted_tax FROM payable p JOIN document d ON d.id = p.document_id WHERE p.document_id IN (?) AND ${stands('d.id')}`,
     [documents],
   );
   const paid = await query(
@@ -65,6 +68,7 @@ export async function readPayables(reading: Reading, documents: readonly string[
       date: text(row.date),
       amount: amountOf(row.amount),
       base: baseOf(row.base_amount),
+      discountedTax: amountOf(row.discounted_tax),
       goods: goods
         .filter((line) => line.document_id === document)
         .map((line) => ({
@@ -102,7 +106,13 @@ export async function readPrepayments(reading: Reading, documents: readonly stri
   );
   const used = await query(
     reading,
-    `SELECT * FROM payment p WHERE p.prepayment_id IN (?) AND ${stands('p.document_id')} ORDER BY p.document_id`,
+    `SELECT p.*, d.date FROM payment p JOIN document d ON d.id = p.document_id WHERE p.prepayment_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
+    [documents],
+  );
+  const refunded = await query(
+    reading,
+    `SELECT r.document_id, r.of_id AS prepayment_id, r.amount, r.booked AS base_amount, d.date FROM prepayment_refund r JOIN document d ON d.id = r.document_id
+     WHERE r.of_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
     [documents],
   );
   const received = await query(
@@ -112,10 +122,15 @@ export async function readPrepayments(reading: Reading, documents: readonly stri
   );
   return rows.map((row) => {
     const document = text(row.document_id);
-    const partsOf = (parts: readonly Row[], lineOf: (part: Row) => string) =>
+    const taken = (parts: readonly Row[]) =>
       parts
         .filter((part) => part.prepayment_id === document)
-        .map((part) => ({ line: lineOf(part), amount: amountOf(part.amount), base: baseOf(part.base_amount) }));
+        .map((part) => ({
+          line: lineId(text(part.document_id), 1),
+          date: text(part.date),
+          amount: amountOf(part.amount),
+          base: baseOf(part.base_amount),
+        }));
     return {
       document,
       order: row.order_id == null ? undefined : text(row.order_id),
@@ -124,8 +139,12 @@ export async function readPrepayments(reading: Reading, documents: readonly stri
       date: text(row.date),
       amount: amountOf(row.amount),
       base: baseOf(row.base_amount),
-      used: partsOf(used, (part) => `${text(part.document_id)}/1`),
-      received: partsOf(received, (part) => idOf(part)),
+      refundable: isTrue(row.refundable),
+      used: taken(used),
+      refunded: taken(refunded),
+      received: received
+        .filter((part) => part.prepayment_id === document)
+        .map((part) => ({ line: idOf(part), amount: amountOf(part.amount), base: baseOf(part.base_amount) })),
     };
   });
 }

@@ -6,7 +6,7 @@ import type { ClosedPeriod } from '@obolus/core/state/periods';
 import { loadCreditable } from './creditable.ts';
 import type { BooksLoader } from './loader.ts';
 import { loadOrderLines } from './orderLines.ts';
-import { loadPayables } from './payables.ts';
+import { loadPayables, loadPrepayments } from './payables.ts';
 import { loadReceiptLines } from './receiptLines.ts';
 import { baseOf, dimensionsOf, idOf, isTrue, optional, query, type Reading, stands, text } from './rows.ts';
 import { loadRates } from './setUp.ts';
@@ -20,12 +20,16 @@ export async function loadOpenAtClose(loader: BooksLoader, on: string): Promise<
   await loadReceiptLines(loader, open.receipts);
   await loadOrderLines(loader, open.orders);
   await loadCreditable(loader, open.returns);
+  await loadCreditable(loader, open.claims);
   await loadPayables(loader, open.payables);
+  await loadPrepayments(loader, open.deposits);
   await loader.keepList('suspense', () =>
     Promise.resolve([{ document: '', date: '', amount: base(BigInt(open.suspense)) }]),
   );
-  const { receiptLines, payables, creditable } = loader.parts;
-  const used = [...receiptLines.values(), ...payables.values(), ...creditable.values()].map(({ currency }) => currency);
+  const { receiptLines, payables, creditable, prepayments } = loader.parts;
+  const used = [receiptLines, payables, creditable, prepayments].flatMap((part) =>
+    [...part.values()].map(({ currency }) => currency),
+  );
   await loadRates(loader, used, on);
 }
 
@@ -67,7 +71,10 @@ interface OpenAtClose {
   readonly receipts: LineId[];
   readonly orders: LineId[];
   readonly returns: LineId[];
+  readonly claims: LineId[];
   readonly payables: string[];
+  /** Prepayments that come back. */
+  readonly deposits: string[];
   readonly suspense: string;
 }
 
@@ -109,6 +116,20 @@ async function readOpenAtClose(reading: Reading, onPurchase: boolean, on: string
      JOIN document d ON d.id = l.document_id WHERE ${foreign('r.currency')} AND l.billed > 0 AND l.replaces = 0 AND d.date <= ? AND ${stands('d.id')}`,
     [...ofUncredited, on],
   );
+  const [unclaimed, ofUnclaimed] = openAsOf(['claim'], on);
+  const claims = await query(
+    reading,
+    `SELECT DISTINCT x.line_document_id AS document_id, x.line_no FROM ${unclaimed} x JOIN document d ON d.id = x.line_document_id
+     WHERE d.currency <> (SELECT currency FROM company) AND d.date <= ? AND ${stands('d.id')}`,
+    [...ofUnclaimed, on],
+  );
+  const [unused, ofUnused] = openAsOf(['prepaid'], on);
+  const deposits = await query(
+    reading,
+    `SELECT DISTINCT p.document_id FROM ${unused} x JOIN prepayment p ON p.document_id = x.line_document_id JOIN document d ON d.id = p.document_id
+     WHERE p.refundable = 1 AND d.currency <> (SELECT currency FROM company) AND d.date <= ? AND ${stands('d.id')}`,
+    [...ofUnused, on],
+  );
   const [unpaid, ofUnpaid] = openAsOf(['to-pay'], on);
   const payables = await query(
     reading,
@@ -129,7 +150,9 @@ async function readOpenAtClose(reading: Reading, onPurchase: boolean, on: string
     receipts: lines(receipts),
     orders: lines(orders),
     returns: lines(returns),
+    claims: lines(claims),
     payables: payables.map((row) => text(row.document_id)),
+    deposits: deposits.map((row) => text(row.document_id)),
     suspense: suspense?.balance ?? '0',
   };
 }

@@ -1,6 +1,10 @@
 import type { EntityManager } from 'typeorm';
 import type { TaxLevel } from '@obolus/core/state/company';
+import { fraction, FRACTION_PLACES } from '@obolus/core/exact/amounts';
+import { powerOfTen } from '@obolus/core/exact/rounding';
 import { fractionOf, isTrue, type Row, text } from './rows.ts';
+
+const ALL = powerOfTen(FRACTION_PLACES).toString();
 
 /** The taxes of every code, level by level. */
 export async function readTaxLevels(manager: EntityManager): Promise<ReadonlyMap<string, readonly TaxLevel[]>> {
@@ -12,8 +16,10 @@ export async function readTaxLevels(manager: EntityManager): Promise<ReadonlyMap
     const level = {
       name: text(row.name),
       percent: fractionOf(row.percent),
-      recoverable: isTrue(row.recoverable),
+      reclaimed: isTrue(row.recoverable) ? fractionOf(row.reclaimed ?? ALL) : fraction(0n),
       onTop: isTrue(row.on_top),
+      selfAssessed: isTrue(row.self_assessed),
+      withDiscount: isTrue(row.with_discount),
     };
     levels.set(text(row.code), [...(levels.get(text(row.code)) ?? []), level]);
   }

@@ -44,6 +44,8 @@ export const bills = {
     amount: figure(),
     base_amount: figure(),
     is_cost: flag(1),
+    /** No cost of goods, and no expense: a cost of sending goods back. */
+    of_return: flag(),
     reason: { ...text(200), default: '' },
   }),
   billExpense: table('bill_expense', {
@@ -54,7 +56,14 @@ export const bills = {
     base_amount: figure(),
     ...dimensions(),
   }),
-  billTax: table('bill_tax', { document_id: id(), line_no: line(), amount: figure(), recoverable: flag() }),
+  billTax: table('bill_tax', {
+    document_id: id(),
+    line_no: line(),
+    amount: figure(),
+    recoverable: flag(),
+    self_assessed: flag(),
+    with_discount: flag(),
+  }),
   /** Where a bill as a whole was other than expected: in its tax, in what it asks for in all. */
   billWhole: table('bill_whole', {
     document_id: id(),
@@ -106,8 +115,21 @@ export const bills = {
   ),
   prepayment: table(
     'prepayment',
-    { document_id: id(), amount: figure(), base_amount: figure(), order_id: maybe(ref()) },
+    {
+      document_id: id(),
+      amount: figure(),
+      base_amount: figure(),
+      order_id: maybe(ref()),
+      /** A deposit that comes back. */
+      refundable: flag(),
+    },
     { indices: { prepayment_by_order: ['order_id'] } },
+  ),
+  /** What came back of a prepayment: in its currency, as the bank got it, as it was booked. */
+  prepaymentRefund: table(
+    'prepayment_refund',
+    { document_id: id(), of_id: ref(), amount: figure(), got: figure(), booked: figure() },
+    { indices: { prepayment_refund_by_prepayment: ['of_id'] } },
   ),
   payment: table(
     'payment',

@@ -67,6 +67,7 @@ export const items = {
       code: text(30),
       name: text(160),
       is_cost: flag(1),
+      of_return: flag(),
       to_border: flag(),
       /** Whether what it is more or less than estimated is landed cost variance, not the goods'. */
       to_variance: flag(),

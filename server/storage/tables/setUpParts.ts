@@ -1,4 +1,4 @@
-import { id, ref, line, figure, text, name, flag, allowances, table } from './columns.ts';
+import { maybe, id, ref, line, figure, text, name, flag, allowances, table } from './columns.ts';
 
 /** Parts of what is set up: taken away with what they were part of. */
 export const setUpParts = {
@@ -24,5 +24,9 @@ export const setUpParts = {
     percent: figure(),
     recoverable: flag(),
     on_top: flag(),
+    /** Of one that is reclaimed in part: which; all of it where empty. */
+    reclaimed: maybe(figure()),
+    self_assessed: flag(),
+    with_discount: flag(),
   }),
 };

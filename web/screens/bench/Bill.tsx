@@ -21,7 +21,7 @@ import { CrossRates, NO_PAPER, useInCurrency, useRatesOfDay } from './CrossRates
 import { otherCurrencies } from './crossRates.ts';
 import { BillGrid } from './BillGrid.tsx';
 import { DisputedLines } from './DisputedLines.tsx';
-import { type FurtherLine, isTax } from './further.ts';
+import { type FurtherLine, isSelfAssessed, isTax, taxOf } from './further.ts';
 import { ForPrepayment } from './ForPrepayment.tsx';
 import { FurtherLines } from './FurtherLines.tsx';
 import { OntoGoods } from './OntoGoods.tsx';
@@ -87,7 +87,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
   const total = sumOf(
     [
       ...inCurrency.map((line) => lineTotal(body, line)),
-      ...[...body.further, ...body.disputed].map((line) => line.amount),
+      ...[...body.further.filter(({ what }) => !isSelfAssessed(what)), ...body.disputed].map((line) => line.amount),
     ],
     body.currency,
   );
@@ -257,10 +257,11 @@ function expectedTaxes(lines: readonly BillableView[], body: BillBody, codes: re
     codes,
     body.currency,
   );
-  return taxes.map(({ name, amount, recoverable, lines: on }) => ({
-    what: recoverable ? ('tax-reclaimed' as const) : ('tax-kept' as const),
+  return taxes.map(({ name, amount, lines: on, ...tax }) => ({
+    what: taxOf(tax),
     about: name,
     amount,
+    ...(tax.withDiscount ? { withDiscount: true } : {}),
     on: on.map((at) => covered[at - 1]?.line ?? ''),
   }));
 }

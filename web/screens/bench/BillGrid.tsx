@@ -101,8 +101,8 @@ export function BillGrid({ entering: { change, refusals, preview }, body, lines,
         <p className="pt-2">
           <button type="button" className="act" onClick={() => setOthers(!others)}>
             {others
-              ? say('rates.only_own', { currency: body.currency })
-              : say('rates.show_others', { hidden: inOthers })}
+              ? say('billing.only_own_currency', { currency: body.currency })
+              : say('billing.show_other_currencies', { hidden: inOthers })}
           </button>
         </p>
       )}

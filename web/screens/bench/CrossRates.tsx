@@ -67,13 +67,13 @@ export function CrossRates({
   return (
     <div className="fields">
       {[...cited].map((ordered) => {
-        const name = say('rates.agreed', { ordered, billed: currency });
+        const name = say('billing.agreed_rate', { ordered, billed: currency });
         const day = ofDay.find((one) => one.currency === ordered)?.rate;
         const agreed = agreedRates.find((one) => one.currency === ordered)?.rate ?? '';
         return (
           <Field
             key={ordered}
-            name={day === undefined ? name : say('rates.else_of_day', { name, rate: showFigure(day) })}
+            name={day === undefined ? name : say('billing.rate_else_of_day', { name, rate: showFigure(day) })}
             wide
           >
             <FigureCell

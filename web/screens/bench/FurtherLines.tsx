@@ -15,7 +15,7 @@ import { Suggested } from '../../parts/Suggested.tsx';
 import { useLines } from '../../table/useLines.ts';
 import { useMe } from '../../server/me.ts';
 import { Allowed } from '../../parts/Allowed.tsx';
-import { nextLine, pointerOf, type FurtherLine } from './further.ts';
+import { isSelfAssessed, nextLine, pointerOf, type FurtherLine } from './further.ts';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
 
@@ -23,6 +23,8 @@ const BESIDE_CHARGES: readonly (readonly [string, MessageId])[] = [
   ['expense', 'orders.expense'],
   ['tax-reclaimed', 'bench.tax_reclaimable'],
   ['tax-kept', 'bench.tax_kept'],
+  ['tax-self-reclaimed', 'billing.tax_self_reclaimed'],
+  ['tax-self-kept', 'billing.tax_self_kept'],
 ];
 const PAID_TO_CUSTOMS = ['disbursement', 'bench.paid_to_customs'] as const;
 
@@ -210,6 +212,8 @@ export function FurtherLines({
 
 /** What becomes of a charge or a tax. */
 function saysOf(what: string, kinds: readonly ChargeKind[], onto: boolean): string {
+  if (isSelfAssessed(what))
+    return say(what === 'tax-self-kept' ? 'billing.says_self_kept' : 'billing.says_self_reclaimed');
   if (what === 'tax-reclaimed') return say('bench.says_reclaimed');
   if (what === 'tax-kept') return say('bench.says_kept');
   return kinds.some(({ code, isCost }) => code === what && !isCost)

@@ -3,8 +3,8 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 type Bill = BodyOf<'bill'>;
 
 /**
- * What a bill lists besides goods: a charge of a kind (its code), an `expense` that `about` names, `tax-reclaimed` or `tax-kept`, or a
- * `disbursement`: what was paid to customs for the entry.
+ * What a bill lists besides goods: a charge of a kind (its code), an `expense` that `about` names, a tax that is reclaimed or kept, charged or
+ * self-assessed, or a `disbursement`: what was paid to customs for the entry.
  */
 export interface FurtherLine {
   readonly what: string;
@@ -14,11 +14,20 @@ export interface FurtherLine {
   readonly reason?: string;
   /** The goods lines that a tax is on, by what they cite; all of the bill where it does not say. */
   readonly on?: readonly string[];
+  /** Of a tax: a discount for paying early takes its part of it back. */
+  readonly withDiscount?: boolean;
   /** The customs entry whose debt it clears. */
   readonly entry?: string;
 }
 
-export const isTax = (what: string): boolean => what === 'tax-reclaimed' || what === 'tax-kept';
+export const TAXES = ['tax-reclaimed', 'tax-kept', 'tax-self-reclaimed', 'tax-self-kept'] as const;
+export const isTax = (what: string): boolean => TAXES.some((tax) => tax === what);
+/** A tax that the vendor does not charge: it is no part of what its bill comes to. */
+export const isSelfAssessed = (what: string): boolean => what === 'tax-self-reclaimed' || what === 'tax-self-kept';
+
+/** What a tax is called among the further lines of a bill. */
+export const taxOf = ({ recoverable, selfAssessed }: { recoverable: boolean; selfAssessed: boolean }) =>
+  `tax-${selfAssessed ? 'self-' : ''}${recoverable ? 'reclaimed' : 'kept'}` as const;
 const isCharge = (what: string): boolean => what !== 'expense' && what !== 'disbursement' && !isTax(what);
 const isSent = ({ about, amount }: FurtherLine): boolean => amount !== '' || about !== '';
 
@@ -39,9 +48,17 @@ export function furtherToSend(
       what === 'expense' ? [{ expense: about.trim(), amount }] : [],
     ),
     ...(disbursements.length > 0 ? { disbursements } : {}),
-    tax: sent.flatMap(({ what, amount, on }) =>
+    tax: sent.flatMap(({ what, amount, on, withDiscount }) =>
       isTax(what)
-        ? [{ amount, recoverable: what === 'tax-reclaimed', ...(on ? { lines: placesOf(on, cited) } : {}) }]
+        ? [
+            {
+              amount,
+              recoverable: what.endsWith('reclaimed'),
+              ...(isSelfAssessed(what) ? { selfAssessed: true } : {}),
+              ...(withDiscount ? { withDiscount } : {}),
+              ...(on ? { lines: placesOf(on, cited) } : {}),
+            },
+          ]
         : [],
     ),
   };

@@ -35,8 +35,8 @@ export function Commitment({ lines, currency, expected = [], before }: Props) {
         {before !== undefined && <span className="dim font-normal">{showFigure(before)} → </span>}
         {showFigure(sumOf(amounts, currency))}
       </p>
-      {taxes.map(({ name, amount, recoverable }) => (
-        <div key={`${name} ${recoverable}`} className="posting">
+      {taxes.map(({ name, amount, recoverable, selfAssessed }) => (
+        <div key={`${name} ${recoverable} ${selfAssessed}`} className="posting">
           <span className="dim">{say(recoverable ? 'orders.reclaimed' : 'orders.into_cost', { name })}</span>
           <span>{showFigure(amount)}</span>
         </div>

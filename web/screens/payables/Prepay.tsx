@@ -15,6 +15,9 @@ import { useMayPost, useMe } from '../../server/me.ts';
 
 type Body = Required<BodyOf<'prepayment'>>;
 
+/** Chosen instead of an order: it is for no goods, and comes back. */
+const DEPOSIT = 'deposit';
+
 /** Money is paid before the bill: for the goods of an order, which then come in at its rate, or as a deposit. */
 export function Prepay() {
   const { draft = '' } = useParams();
@@ -28,6 +31,7 @@ export function Prepay() {
     blank: () => ({
       vendor: asked.get('vendor') ?? '',
       order: asked.get('order') ?? '',
+      refundable: false,
       date: company.today,
       currency: asked.get('currency') ?? '',
       amount: asked.get('amount') ?? '',
@@ -67,16 +71,17 @@ export function Prepay() {
               autoFocus={body.vendor === ''}
               chosen={vendor}
               wrong={wrongAt(refusals, '/vendor')}
-              onChange={(chosen) => change({ vendor: chosen, order: '', currency: '' })}
+              onChange={(chosen) => change({ vendor: chosen, order: '', refundable: false, currency: '' })}
             />
           </Field>
           <Field name={say('payables.for_order')} wide>
             <Choice
               label={say('payables.for_order')}
-              value={body.order}
+              value={body.refundable ? DEPOSIT : body.order}
               wrong={wrongAt(refusals, '/order')}
               options={[
                 ['', say('payables.no_order')],
+                [DEPOSIT, say('payables.deposit')],
                 ...open.map(
                   ({ id, cells }) =>
                     [
@@ -89,9 +94,11 @@ export function Prepay() {
                     ] as const,
                 ),
               ]}
-              onChange={(order) => {
+              onChange={(chosen) => {
+                const refundable = chosen === DEPOSIT;
+                const order = refundable ? '' : chosen;
                 const currency = open.find(({ id }) => id === order)?.cells.currency;
-                change({ order, ...(currency ? { currency } : {}) });
+                change({ order, refundable, ...(currency ? { currency } : {}) });
               }}
             />
           </Field>
@@ -119,7 +126,17 @@ export function Prepay() {
         allowed={mayPrepay}
         action={say('payables.post_prepayment')}
         waitingFor={say('payables.begin_prepayment')}
-        note={<p className="dim">{body.order ? say('payables.prepaid_rate') : say('payables.deposit_rate')}</p>}
+        note={
+          <p className="dim">
+            {say(
+              body.refundable
+                ? 'payables.deposit_measured'
+                : body.order
+                  ? 'payables.prepaid_rate'
+                  : 'payables.deposit_rate',
+            )}
+          </p>
+        }
       />
     </div>
   );

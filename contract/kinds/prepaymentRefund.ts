@@ -1,0 +1,22 @@
+import { Amount, BaseAmount, Currency, Day, exactly, Id, Type } from '../figures.ts';
+import { Party } from './parts.ts';
+import { kind } from './kind.ts';
+
+export const prepaymentRefund = kind({
+  name: 'prepayment-refund',
+  prefix: 'PB',
+  mayPost: ['accountant'],
+  amounts: 'kind.amounts_got_back',
+  body: exactly({
+    vendor: Party,
+    date: Day,
+    currency: Currency,
+    of: Type.Union([Id, Type.Literal('')], { description: 'The prepayment' }),
+    amount: Amount,
+    got: Type.Optional(
+      Type.Union([BaseAmount, Type.Literal('')], {
+        description: 'What the bank got for it, in base currency; at the day’s rate where it is left out',
+      }),
+    ),
+  }),
+});

@@ -1,0 +1,119 @@
+import {
+  base,
+  type BaseAmount,
+  baseOrThrow,
+  documentAmount,
+  type DocumentAmount,
+  documentAmountOrThrow,
+  formatAmount,
+  ONE_TO_ONE,
+  type Rate,
+  toBase,
+} from '../exact/amounts.ts';
+import type { Day } from '../exact/calendar.ts';
+import { cumulative, sumOfParts } from '../exact/cumulative.ts';
+import { lineId } from '../costing/pool.ts';
+import type { Books } from '../state/books.ts';
+import { numberOf, type Reading, SOMEONE } from '../state/caseStep.ts';
+import { checkCurrency, checkDate, rateOn } from '../state/checks.ts';
+import { type Decision, post, refused } from '../state/decision.ts';
+import { kind } from '../state/kind.ts';
+import type { Prepayment } from '../state/owed.ts';
+import { takenOf } from '../state/prepaid.ts';
+import { refusal, type Refusal } from '../state/refusal.ts';
+import { change } from '../state/writing.ts';
+import { optionalText, textOf } from '../reading/fields.ts';
+
+/** What a vendor pays back of a prepayment or a deposit. */
+export interface PrepaymentRefundCommand {
+  readonly kind: 'prepayment-refund';
+  readonly vendor: string;
+  readonly currency: string;
+  readonly date: Day;
+  readonly of: string;
+  readonly amount: DocumentAmount;
+  /** What the bank got for it, in base currency; at the day's rate where nobody said. */
+  readonly got?: BaseAmount | undefined;
+}
+
+export interface PrepaymentRefundDocument extends PrepaymentRefundCommand {
+  readonly rate: Rate;
+  readonly got: BaseAmount;
+  /** What stood in the books for it. */
+  readonly booked: BaseAmount;
+}
+
+/** What comes back of a prepayment leaves it at the rate at which it stands; the rest is exchange difference (accounting.md, refund in money). */
+function decideRefund(books: Books, command: PrepaymentRefundCommand): Decision<PrepaymentRefundDocument> {
+  const { currency, date, of, amount } = command;
+  const prepaid = books.prepayments.get(of);
+  const refusals: Refusal[] = [
+    ...checkDate(books, date, prepaid ? [prepaid.date] : []),
+    ...checkCurrency(books, currency, date),
+    ...checkPrepaid(command, prepaid),
+  ];
+  if (amount <= 0n) refusals.push(refusal('amount_zero', '/amount'));
+  const rate = rateOn(books, currency, date) ?? ONE_TO_ONE;
+  const atRate = toBase(amount, currency, rate, books.company.currency);
+  const got = command.got ?? atRate;
+  if (got <= 0n && amount > 0n) refusals.push(refusal('amount_zero', '/got'));
+  if (currency === books.company.currency && got !== atRate)
+    refusals.push(refusal('took_differs', '/got', { amount: formatAmount(atRate, currency) }));
+  if (!prepaid || refusals.length > 0) return refused(refusals);
+  const before = sumOfParts(takenOf(prepaid));
+  const booked = base(cumulative(prepaid.base, before.amount + amount, prepaid.amount, before.base));
+  return post(books, {
+    document: { ...command, rate, got, booked },
+    date,
+    cites: [lineId(of, 0)],
+    effects: {
+      flows: [
+        { account: 'bank', amount: got, about: {} },
+        { account: 'prepayments', amount: base(-booked), about: { vendor: command.vendor } },
+        { account: 'exchange-difference', amount: base(booked - got), about: {} },
+      ],
+    },
+  });
+}
+
+function checkPrepaid({ vendor, currency, of, amount }: PrepaymentRefundCommand, prepaid?: Prepayment): Refusal[] {
+  if (!prepaid) return [refusal('document_unknown', '/of', { document: of })];
+  if (prepaid.vendor !== vendor) return [refusal('vendor_differs', '/of')];
+  if (prepaid.currency !== currency)
+    return [refusal('currency_differs', '/currency', { ordered: prepaid.currency, billed: currency })];
+  const left = refundable(prepaid);
+  return amount > left ? [refusal('prepayment_exceeds_left', '/amount', { left: formatAmount(left, currency) })] : [];
+}
+
+/** What neither paid bills nor goods came in by: these are still to be paid with it. */
+export function refundable({ amount, used, refunded, received }: Prepayment): DocumentAmount {
+  const sum = (parts: readonly { amount: DocumentAmount }[]) => parts.reduce((total, part) => total + part.amount, 0n);
+  const [paid, came] = [sum(used), sum(received)];
+  return documentAmount(amount - sum(refunded) - (paid > came ? paid : came));
+}
+
+function refundStep({ step, books, date, numbers }: Reading): PrepaymentRefundCommand {
+  const of = numberOf(textOf(step, 'of'), numbers);
+  const prepaid = books.prepayments.get(of);
+  const currency = prepaid?.currency ?? books.company.currency;
+  const got = optionalText(step, 'got');
+  return {
+    kind: 'prepayment-refund',
+    vendor: prepaid?.vendor ?? SOMEONE,
+    currency,
+    date,
+    of,
+    amount: documentAmountOrThrow(textOf(step, 'amount'), currency),
+    got: got === undefined ? undefined : baseOrThrow(got, books.company.currency),
+  };
+}
+
+export const prepaymentRefund = kind({
+  name: 'prepayment-refund',
+  decide: decideRefund,
+  record(next, { of, date, amount, booked }: PrepaymentRefundDocument, number) {
+    const part = { line: lineId(number, 1), date, amount, base: booked };
+    change(next.prepayments, of, (known) => ({ ...known, refunded: [...known.refunded, part] }));
+  },
+  verbs: { 'refund-prepayment': { keys: ['of', 'amount', 'got'], read: refundStep } },
+});

@@ -1,0 +1,110 @@
+import { useParams, useSearchParams } from 'react-router';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import type { OwedToVendor } from '@obolus/contract/views/payables';
+import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
+import { DateField } from '../../drafts/HeaderFields.tsx';
+import { Footing } from '../../frame/Footing.tsx';
+import { showFigure } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
+import { Choice, Field } from '../../parts/Cells.tsx';
+import { FigureCell } from '../../parts/FigureCell.tsx';
+import { Head } from '../../parts/Head.tsx';
+import { Problem } from '../../parts/Problem.tsx';
+import { server } from '../../server/api.ts';
+import { useMayPost, useMe } from '../../server/me.ts';
+
+type Body = Required<Omit<BodyOf<'prepayment-refund'>, 'currency'>>;
+
+/** A vendor pays back what was paid before the bill: a deposit, or what is left of a prepayment. */
+export function PaidBack() {
+  const { vendor = '' } = useParams();
+  const owed = server.useOwedToVendorQuery({ params: { id: vendor } }, { refetchOnMountOrArgChange: true });
+  if (owed.isError)
+    return (
+      <div className="body">
+        <Problem error={owed.error} again={owed.refetch} />
+      </div>
+    );
+  return owed.currentData ? <Refund key={vendor} owed={owed.currentData} /> : null;
+}
+
+function Refund({ owed: { vendor, prepaid } }: { owed: OwedToVendor }) {
+  const { draft = '' } = useParams();
+  const [asked] = useSearchParams();
+  const { company } = useMe();
+  const mayPost = useMayPost('prepayment-refund');
+  const entering = useDraft<'prepayment-refund', Body>({
+    kind: 'prepayment-refund',
+    id: draft,
+    blank: () => {
+      const of = asked.get('of') ?? prepaid[0]?.id ?? '';
+      const left = prepaid.find(({ id }) => id === of)?.left ?? '';
+      return { vendor: vendor.id, of, date: company.today, amount: left, got: '' };
+    },
+    toCommand: (body) => {
+      const currency = prepaid.find(({ id }) => id === body.of)?.currency;
+      return currency === undefined || body.amount === '' ? undefined : { ...body, currency };
+    },
+    title: () => vendor.name,
+  });
+  const { body, change, refusals } = entering;
+  if (!body) return null;
+  const chosen = prepaid.find(({ id }) => id === body.of);
+  const bankGot = say('returns.bank_got', { currency: company.currency });
+  return (
+    <div className="screen">
+      <Head title={vendor.name} more={say('payables.paid_back')} about={say('payables.paid_back_about')} />
+      <div className="body">
+        {prepaid.length === 0 ? (
+          <div className="empty">
+            <h2>{say('payables.no_prepayments')}</h2>
+          </div>
+        ) : (
+          <div className="fields">
+            <Field name={say('kind.prepayment')} wide>
+              <Choice
+                label={say('kind.prepayment')}
+                value={body.of}
+                wrong={wrongAt(refusals, '/of')}
+                options={prepaid.map(
+                  ({ id, number, order, left, currency }) =>
+                    [
+                      id,
+                      `${say('payables.prepayment_left', { number, order, left: showFigure(left) })}, ${currency}`,
+                    ] as const,
+                )}
+                onChange={(of) => change({ of, amount: prepaid.find(({ id }) => id === of)?.left ?? '' })}
+              />
+            </Field>
+            <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
+            <Field name={say('orders.amount_in', { currency: chosen?.currency ?? '' })}>
+              <FigureCell
+                label={say('word.amount')}
+                value={body.amount}
+                wrong={wrongAt(refusals, '/amount')}
+                onChange={(amount) => change({ amount })}
+              />
+            </Field>
+            {chosen && chosen.currency !== company.currency && (
+              <Field name={bankGot}>
+                <FigureCell
+                  label={bankGot}
+                  value={body.got}
+                  placeholder={say('payables.at_days_rate')}
+                  wrong={wrongAt(refusals, '/got')}
+                  onChange={(got) => change({ got })}
+                />
+              </Field>
+            )}
+          </div>
+        )}
+      </div>
+      <Footing
+        entering={entering}
+        allowed={mayPost}
+        action={say('payables.post_paid_back')}
+        waitingFor={say('payables.begin_paid_back')}
+      />
+    </div>
+  );
+}
