@@ -166,3 +166,28 @@ test('goods go back before their bill and after it: what is to be billed is less
     await desk.expectBooksToAgree();
   });
 });
+
+test('a deposit is paid, and comes back in part', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  await desk.go('/payables/prepayments');
+  await page.keyboard.press('n');
+  await desk.choose('Vendor', 'beira');
+  await page.getByLabel('For the goods of').selectOption('a deposit that comes back');
+  await page.getByLabel('Amount').fill('500');
+  expect((await desk.footing()).join(' ')).toContain('Beira Linho');
+  await expect(page.getByText('A deposit is money')).toBeVisible();
+  await desk.post();
+  await expect(page.getByText('a deposit that comes back')).toBeVisible();
+  await page.getByRole('link', { name: 'Paid back' }).press('Enter');
+  await expect(page.getByLabel('Amount')).toHaveValue('500.00');
+  await page.getByLabel('Amount').fill('600');
+  await page.getByLabel('Amount').press('Tab');
+  await expect(page.getByText('Only 500.00 is left of this prepayment.').first()).toBeVisible();
+  await page.getByLabel('Amount').fill('200');
+  await expectAccessible(page);
+  await desk.post();
+  await desk.go('/payables/prepayments');
+  await expect(page.getByRole('row', { name: /Beira Linho/ }).filter({ hasText: '300.00' })).toBeVisible();
+  await desk.expectBooksToAgree();
+});

@@ -55,4 +55,7 @@ export const document: Record<keyof typeof en, string> = {
   'document.cross_rate': '{from} in {to}',
   'document.rate_agreed': '{figure}, wie vereinbart',
   'document.rate_of_day': '{figure}, Kreuzkurs des Tages',
+  'document.prepaid_for': 'Für',
+  'document.deposit': 'eine Kaution, die zurückkommt',
+  'document.on_account': 'Geld auf Konto',
 };

@@ -128,4 +128,5 @@ export const payables: Record<keyof typeof en, string> = {
   'payables.paid_back_about': 'Eine Kaution, oder was von einer Anzahlung übrig ist, kommt zurück',
   'payables.post_paid_back': 'Rückzahlung buchen',
   'payables.begin_paid_back': 'Anzahlung wählen und Betrag eingeben.',
+  'payables.left_of': '{number}, {left} {currency} übrig',
 };

@@ -53,4 +53,7 @@ export const document = {
   'document.cross_rate': '{from} to {to}',
   'document.rate_agreed': '{figure}, as agreed',
   'document.rate_of_day': '{figure}, cross rate of the day',
+  'document.prepaid_for': 'For',
+  'document.deposit': 'a deposit that comes back',
+  'document.on_account': 'money on account',
 } as const;

@@ -123,4 +123,5 @@ export const payables = {
   'payables.paid_back_about': 'A deposit, or what is left of a prepayment, comes back',
   'payables.post_paid_back': 'Post refund',
   'payables.begin_paid_back': 'Choose the prepayment and type the amount.',
+  'payables.left_of': '{number}, {left} {currency} left',
 } as const;

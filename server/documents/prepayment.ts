@@ -1,4 +1,7 @@
 import { formatAmount } from '@obolus/core/exact/amounts';
+import { message } from '@obolus/messages/message';
+import { type Row, text } from '../queries/figures.ts';
+import { isTrue } from '../storage/load/rows.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { vendorIn } from './readParts.ts';
@@ -39,6 +42,15 @@ export const prepayment: DocumentCommand<'prepayment'> = {
       ],
     },
   ],
+  async facts(manager, id) {
+    const [row] = (await manager.query(
+      'SELECT p.refundable, o.number FROM prepayment p LEFT JOIN document o ON o.id = p.order_id WHERE p.document_id = ?',
+      [id],
+    )) as Row[];
+    const name = message('document.prepaid_for');
+    if (row?.number != null) return [{ name, value: text(row.number) }];
+    return [{ name, value: message(isTrue(row?.refundable) ? 'document.deposit' : 'document.on_account') }];
+  },
   write: ({ vendor, date, currency, amount, order, refundable }, names) => ({
     vendor: names.vendor(vendor),
     date,

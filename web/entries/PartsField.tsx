@@ -41,7 +41,7 @@ export function PartsField({ field, value, wrong, onChange }: Props) {
               {parts.map((part) => (
                 <th
                   key={part.name}
-                  className={part.as === 'figure' ? 'num' : part.as === 'choice' ? 'min-w-[104px]' : ''}
+                  className={part.as === 'figure' ? 'num' : part.as === 'choice' ? 'min-w-[104px]' : 'min-w-[96px]'}
                 >
                   {say(part.label)}
                 </th>

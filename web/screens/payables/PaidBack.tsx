@@ -67,11 +67,8 @@ function Refund({ owed: { vendor, prepaid } }: { owed: OwedToVendor }) {
                 value={body.of}
                 wrong={wrongAt(refusals, '/of')}
                 options={prepaid.map(
-                  ({ id, number, order, left, currency }) =>
-                    [
-                      id,
-                      `${say('payables.prepayment_left', { number, order, left: showFigure(left) })}, ${currency}`,
-                    ] as const,
+                  ({ id, number, left, currency }) =>
+                    [id, say('payables.left_of', { number, left: showFigure(left), currency })] as const,
                 )}
                 onChange={(of) => change({ of, amount: prepaid.find(({ id }) => id === of)?.left ?? '' })}
               />
