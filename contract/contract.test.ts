@@ -14,7 +14,14 @@ describe('the roles', () => {
       ['approval'],
       ['approval'],
     ]);
-    expect(allowed('buyer')).toEqual(['order', 'order-change', 'order-closing', 'order-step', 'held-closing']);
+    expect(allowed('buyer')).toEqual([
+      'order',
+      'order-change',
+      'order-closing',
+      'order-step',
+      'held-closing',
+      'payment-hold',
+    ]);
     expect(allowed('receiver')).toEqual([
       'receipt',
       'held-closing',

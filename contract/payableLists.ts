@@ -18,7 +18,11 @@ export const PAYABLE_LISTS = {
       figure('open', 'word.open'),
       text('currency', 'word.currency'),
       figure('base', 'word.base_amount', { sum: true }),
-      text('held', 'word.held_because', words('vendor-on-hold', 'waits-for-goods', 'payee-unconfirmed')),
+      text(
+        'held',
+        'word.held_because',
+        words('vendor-on-hold', 'held-by-hand', 'waits-for-goods', 'payee-unconfirmed'),
+      ),
       text('kind', 'word.kind', { ...optional, ...words('vendor-bill', 'credit-memo') }),
       text('vendor_id', 'word.vendor', hidden),
     ],

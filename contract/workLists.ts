@@ -15,7 +15,7 @@ export const WORK_LISTS = {
       text('vendor', 'word.vendor'),
       text('stands', 'word.status', {
         calculated: true,
-        ...words('on-hold', 'awaits-approval', 'rejected', 'approved', 'sent', 'change-not-sent'),
+        ...words('on-hold', 'awaits-approval', 'rejected', 'approved', 'sent', 'change-not-sent', 'complete'),
       }),
       day('due', 'word.next_due'),
       text('currency', 'word.currency'),
@@ -97,6 +97,7 @@ export const WORK_LISTS = {
       figure('lines', 'word.lines'),
       figure('amount', 'word.received', { sum: true }),
       figure('unbilled', 'word.not_yet_billed', { sum: true }),
+      text('stands', 'word.status', { calculated: true, ...words('complete') }),
       text('by', 'word.entered_by', optional),
       text('vendor_id', 'word.vendor', hidden),
     ],

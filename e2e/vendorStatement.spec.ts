@@ -58,6 +58,13 @@ test('a vendor’s statement is laid beside the account, read from a file, and k
     await page.getByLabel('Their balance').fill('1285.50');
     await page.keyboard.press('Tab');
     await expect(page.getByRole('region', { name: 'Footing' })).toContainText('All lines agree, 2 agreed.');
+    // What both sides call differently, weeks apart, is said by hand.
+    await page.getByLabel('Reference, line 2').fill('S 900/44');
+    await page.getByLabel('Date, line 2').fill('10/1/2026');
+    await page.keyboard.press('Tab');
+    await expect(page.getByRole('region', { name: 'Footing' })).toContainText('2 lines differ, 1 agreed.');
+    await page.getByLabel('In our account, line 2').selectOption({ index: 1 });
+    await expect(page.getByRole('region', { name: 'Footing' })).toContainText('All lines agree, 2 agreed.');
     await page.keyboard.press('Control+Enter');
     await expect(page).toHaveURL(/\/documents\/\d+$/);
   });

@@ -67,6 +67,7 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
     wakeJobs: () => wakeJobs(),
   };
   const server = createServer(createApp(context, store));
+  server.keepAliveTimeout = KEPT_ALIVE;
   await listen(server, config);
   const measuring = config.metricsPort === undefined ? undefined : await serveMetrics(metrics, config.metricsPort);
   // A server that cannot listen takes no work either.
@@ -92,6 +93,9 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
     },
   };
 }
+
+/** Milliseconds for which an idle connection is kept: longer than a reader pauses, who would else send into one that is just being closed. */
+const KEPT_ALIVE = 65_000;
 
 function listen(server: Server, config: Config): Promise<void> {
   return new Promise((resolve, reject) => {

@@ -24,6 +24,7 @@ import { orderClosing } from './orderClosing.ts';
 import { orderStep } from './orderStep.ts';
 import { bankStatement } from './bankStatement.ts';
 import { payment } from './payment.ts';
+import { paymentHold } from './paymentHold.ts';
 import { paymentRun } from './paymentRun.ts';
 import { prepayment } from './prepayment.ts';
 import { prepaymentRefund } from './prepaymentRefund.ts';
@@ -70,6 +71,7 @@ export const KINDS = {
   'prepayment-refund': prepaymentRefund,
   payment,
   'payment-run': paymentRun,
+  'payment-hold': paymentHold,
   'bank-statement': bankStatement,
   'vendor-statement': vendorStatement,
   close,

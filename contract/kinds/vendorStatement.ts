@@ -1,4 +1,4 @@
-import { Amount, Currency, Day, exactly, Text, Type } from '../figures.ts';
+import { Amount, Currency, Day, exactly, Id, Text, Type } from '../figures.ts';
 import { lines, Party } from './parts.ts';
 import { kind } from './kind.ts';
 import type { MessageId } from '@obolus/messages/message';
@@ -58,6 +58,11 @@ export const vendorStatement = kind({
       amount: Type.Union([Amount, Type.Literal('')], {
         description: 'A bill above zero, a credit memo or payment below',
       }),
+      document: Type.Optional(
+        Type.Union([Id, Type.Literal('')], {
+          description: 'The document here that it is, where somebody says so; else it is looked for',
+        }),
+      ),
     }),
   }),
 });

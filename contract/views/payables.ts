@@ -37,6 +37,8 @@ export const PayableView = exactly({
   waitsFor: orEmpty(Quantity),
   /** Whom it is paid to, where that is not the vendor at its account on file, and whether a second person confirmed that. */
   paidTo: Type.Union([exactly({ payee: Text(140), account: Text(60), isConfirmed: Type.Boolean() }), Type.Null()]),
+  /** Why somebody holds its payment; empty while nobody does. */
+  heldBecause: Text(200),
 });
 
 export type PayableView = Static<typeof PayableView>;

@@ -5,6 +5,7 @@ import { PayableView } from './payables.ts';
 /** Why an open item is not paid with a run; the first that holds. */
 export const HELD_BACK = [
   'vendor-on-hold',
+  'held-by-hand',
   'waits-for-goods',
   'no-bank-account',
   'account-changing',

@@ -5,6 +5,7 @@ import { estimateClosing } from '../charges/closeEstimate.ts';
 import { chargeMove } from '../charges/moveCharge.ts';
 import { bankStatement } from '../paying/bankStatement.ts';
 import { payment } from '../paying/payment/payment.ts';
+import { paymentHold } from '../paying/paymentHold.ts';
 import { paymentRun } from '../paying/paymentRun/paymentRun.ts';
 import { prepayment } from '../paying/prepayment.ts';
 import { prepaymentRefund } from '../paying/prepaymentRefund.ts';
@@ -72,6 +73,7 @@ const REVERSED = {
   'prepayment-refund': prepaymentRefund,
   payment,
   'payment-run': paymentRun,
+  'payment-hold': paymentHold,
   'bank-statement': bankStatement,
   'vendor-statement': vendorStatement,
   close,

@@ -100,6 +100,8 @@ export interface Payable {
   /** Lines ahead of the goods, by the order lines that they bill, that are not paid before the goods are here. */
   readonly waitsFor: readonly { line: LineId; of: LineId }[];
   readonly paid: readonly { line: LineId; date: Day; amount: DocumentAmount; base: BaseAmount }[];
+  /** Why somebody holds its payment; undefined while nobody does. */
+  readonly held?: string | undefined;
   /** With what a second person answered; undefined while nobody did. */
   readonly remitTo?: (RemitTo & { readonly answer: 'approved' | 'rejected' | undefined }) | undefined;
 }

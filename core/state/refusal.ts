@@ -39,6 +39,8 @@ export const REFUSAL_REASONS = [
   'vendor_without_account',
   'bank_account_unknown',
   'payment_not_released',
+  'bill_held',
+  'bill_not_held',
   'payee_unconfirmed',
   'payee_differs',
   'account_wrong',

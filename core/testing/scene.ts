@@ -154,6 +154,14 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
     lines: [{ item: 'LOOM', netRealisable: priceOrThrow('50') }],
   },
   prepayment: { kind: 'prepayment', vendor: 'V', currency: 'USD', date: '2026-03-12', amount: money(1n) },
+  'payment-hold': {
+    kind: 'payment-hold',
+    of: '3',
+    date: '2026-03-12',
+    step: 'held',
+    reason: 'disputed',
+    by: 'ines',
+  },
   'prepayment-refund': {
     kind: 'prepayment-refund',
     vendor: 'V',

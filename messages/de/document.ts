@@ -58,4 +58,6 @@ export const document: Record<keyof typeof en, string> = {
   'document.prepaid_for': 'Für',
   'document.deposit': 'eine Kaution, die zurückkommt',
   'document.on_account': 'Geld auf Konto',
+  'document.payment_held': 'Zahlung angehalten',
+  'document.payment_released': 'Zahlung freigegeben',
 };

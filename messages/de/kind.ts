@@ -53,4 +53,5 @@ export const kind: Record<keyof typeof en, string> = {
   'kind.shipment-goods': 'Sendungsware',
   'kind.prepayment-refund': 'Rückzahlung einer Anzahlung',
   'kind.amounts_got_back': 'Zurückgezahlt',
+  'kind.payment-hold': 'Zahlungssperre',
 };

@@ -129,4 +129,12 @@ export const payables: Record<keyof typeof en, string> = {
   'payables.post_paid_back': 'Rückzahlung buchen',
   'payables.begin_paid_back': 'Anzahlung wählen und Betrag eingeben.',
   'payables.left_of': '{number}, {left} {currency} übrig',
+  'payables.hold': 'Zahlung anhalten',
+  'payables.release': 'Zahlung freigeben',
+  'payables.hold_title': 'Zahlung von {number} anhalten',
+  'payables.release_title': 'Zahlung von {number} freigeben',
+  'payables.is_held': 'Die Zahlung von {number} ist angehalten.',
+  'payables.is_released': '{number} darf bezahlt werden.',
+  'payables.is_ours': 'Auf unserem Konto, Zeile {at}',
+  'payables.is_none': 'keines',
 };

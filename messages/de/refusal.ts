@@ -201,4 +201,6 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.agreed_rate_unused': 'Nichts davon wurde in {currency} bestellt: diesen Kurs weglassen.',
   'refusal.deposit_for_goods':
     'Eine Kaution, die zurückkommt, gehört zu keiner Bestellung: die Bestellung weglassen, oder sagen, dass sie nicht zurückkommt.',
+  'refusal.bill_held': 'Ihre Zahlung ist angehalten: {reason}',
+  'refusal.bill_not_held': 'Die Zahlung dieser Rechnung hält niemand an.',
 };

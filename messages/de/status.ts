@@ -47,4 +47,6 @@ export const status: Record<keyof typeof en, string> = {
   'status.account-changing': 'Bankkonto wartet auf Freigabe',
   'status.in-a-run': 'In einem Lauf',
   'status.payee-unconfirmed': 'Empfänger zu bestätigen',
+  'status.held-by-hand': 'Zahlung angehalten',
+  'status.complete': 'Abgeschlossen',
 };

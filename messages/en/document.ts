@@ -56,4 +56,6 @@ export const document = {
   'document.prepaid_for': 'For',
   'document.deposit': 'a deposit that comes back',
   'document.on_account': 'money on account',
+  'document.payment_held': 'Payment held',
+  'document.payment_released': 'Payment released',
 } as const;

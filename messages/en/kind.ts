@@ -51,4 +51,5 @@ export const kind = {
   'kind.shipment-goods': 'Shipment goods',
   'kind.prepayment-refund': 'Refund of a prepayment',
   'kind.amounts_got_back': 'Paid back',
+  'kind.payment-hold': 'Hold of a payment',
 } as const;

@@ -124,4 +124,12 @@ export const payables = {
   'payables.post_paid_back': 'Post refund',
   'payables.begin_paid_back': 'Choose the prepayment and type the amount.',
   'payables.left_of': '{number}, {left} {currency} left',
+  'payables.hold': 'Hold payment',
+  'payables.release': 'Release payment',
+  'payables.hold_title': 'Hold the payment of {number}',
+  'payables.release_title': 'Release the payment of {number}',
+  'payables.is_held': 'The payment of {number} is held.',
+  'payables.is_released': '{number} may be paid.',
+  'payables.is_ours': 'In our account, line {at}',
+  'payables.is_none': 'none',
 } as const;

@@ -185,4 +185,6 @@ export const refusal = {
   'refusal.agreed_rate_unused': 'Nothing of it was ordered in {currency}: leave that rate out.',
   'refusal.deposit_for_goods':
     'A deposit that comes back is for no order: leave the order out, or say that it does not come back.',
+  'refusal.bill_held': 'Its payment is held: {reason}',
+  'refusal.bill_not_held': 'Nobody holds the payment of this bill.',
 } as const;

@@ -45,4 +45,6 @@ export const status = {
   'status.account-changing': 'Bank account waits for approval',
   'status.in-a-run': 'In a run',
   'status.payee-unconfirmed': 'Payee to be confirmed',
+  'status.held-by-hand': 'Payment held',
+  'status.complete': 'Complete',
 } as const;

@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { Proposal, ProposedItem } from '@obolus/contract/views/paying';
+import { HELD_BY_HAND } from '../queries/heldByHand.ts';
 import { isOpen } from '../queries/openOfOrder.ts';
 import { big, type Row, text } from '../queries/figures.ts';
 import { ASKED_PAYEE, ASKS_PAYEE, paidToOf } from '../queries/paidTo.ts';
@@ -31,7 +32,7 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
     ).map((row) => text(row.id)),
   );
   const found: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.reference, d.date, d.due_day, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, x.vendor_id, ${WAITS_FOR} AS waits, ${ASKED_PAYEE}, COALESCE(${RUN_OF}, '') AS run
+    `SELECT d.id, d.kind, d.number, d.reference, d.date, d.due_day, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, x.vendor_id, ${WAITS_FOR} AS waits, ${HELD_BY_HAND} AS held_because, ${ASKED_PAYEE}, COALESCE(${RUN_OF}, '') AS run
      FROM open_item x JOIN document d ON d.id = x.line_document_id ${ASKS_PAYEE} WHERE ${isOpen('to-pay')} ORDER BY x.vendor_id, COALESCE(d.due_day, d.date), d.id LIMIT ${MOST + 1}`,
   );
   const { rows, more } = upTo(MOST, found);
@@ -53,6 +54,7 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
     const vendor = vendorOf.get(text(row.vendor_id));
     const to = paidToOf(row, ownOf(row));
     if (text(vendor?.hold) !== '') return 'vendor-on-hold';
+    if (text(row.held_because) !== '') return 'held-by-hand';
     if (big(row.waits) > 0n) return 'waits-for-goods';
     if (to && !to.isConfirmed) return 'payee-unconfirmed';
     if (ownOf(row) === '' && !to?.account) return 'no-bank-account';

@@ -46,6 +46,7 @@ export const vendorStatement: DocumentCommand<'vendor-statement'> = {
         reference: line.reference.trim(),
         text: line.text?.trim() ?? '',
         amount: reader.document(line.amount, body.currency, `/lines/${at}/amount`),
+        document: line.document || undefined,
       })),
       own: account,
       agreed: body.agreed ? amount(body.agreed, '/agreed') : undefined,
@@ -109,6 +110,7 @@ export const vendorStatement: DocumentCommand<'vendor-statement'> = {
       reference: line.reference,
       ...given('text', line.text || undefined),
       amount: formatAmount(line.amount, currency),
+      ...given('document', line.document === undefined ? undefined : names.document(line.document)),
     })),
   }),
   facts: async (manager, id) => {
@@ -146,10 +148,10 @@ async function viewBeside(
   own: VendorStatementCommand['own'],
 ): Promise<PreviewReply['statement']> {
   const { currency, vendor } = body;
-  const readable = body.lines.flatMap(({ date, reference, amount }, place) => {
+  const readable = body.lines.flatMap(({ date, reference, amount, document }, place) => {
     const figure = parseDecimal(amount, decimalsOf(currency));
     return isDay(date) && figure.ok && figure.scaled !== 0n
-      ? [{ place, date, reference, amount: documentAmount(figure.scaled) }]
+      ? [{ place, date, reference, amount: documentAmount(figure.scaled), document: document || undefined }]
       : [];
   });
   const documents = await documentsOf(manager, own.lines);

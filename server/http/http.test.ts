@@ -32,6 +32,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   payment: { ...nothing, vendor: '1', currency: 'USD', from: '', discountsTo: 'income', reason: '', bills: [] },
   'claim-closing': { ...nothing, vendor: '1', currency: 'USD', reason: '', lines: [] },
   'payment-run': { ...nothing, account: '', payments: [] },
+  'payment-hold': { ...nothing, of: '1', step: 'held', reason: '' },
   'bank-statement': { ...nothing, account: '', reference: '1', lines: [] },
   'vendor-statement': { ...nothing, vendor: '', currency: 'USD', reference: '', closing: '', lines: [] },
   close: { ...nothing, period: '' },

@@ -1,5 +1,6 @@
 import type { Order } from '@obolus/core/state/purchasing';
 import { approvalOf, isHeld, sentVersion } from '@obolus/core/purchasing/order/standing';
+import { completeOrders } from '../queries/complete.ts';
 import { BILLED_OF_ORDER, OPEN, RECEIVED } from '../queries/openOfOrder.ts';
 import { text as textOf } from '../queries/figures.ts';
 import { inBase, worthOf } from '../queries/worth.ts';
@@ -42,13 +43,11 @@ export const orders: ListSource = {
     lines: whole('s.line_count'),
   },
   async calculate(manager, rows, currency) {
-    const { orders: stood, limits } = await readOrders(
-      { manager, locking: false },
-      rows.map((row) => textOf(row.id)),
-      currency,
-    );
+    const ids = rows.map((row) => textOf(row.id));
+    const { orders: stood, limits } = await readOrders({ manager, locking: false }, ids, currency);
     const byId = new Map(stood.map((order) => [order.id, order]));
-    return { stands: rows.map((row) => standsIn(byId.get(textOf(row.id)), limits)) };
+    const complete = await completeOrders(manager, ids);
+    return { stands: ids.map((id) => (complete.has(id) ? 'complete' : standsIn(byId.get(id), limits))) };
   },
 };
 

@@ -1,4 +1,5 @@
 import { text as textOf } from '../queries/figures.ts';
+import { HELD_BY_HAND } from '../queries/heldByHand.ts';
 import { isOpen } from '../queries/openOfOrder.ts';
 import { PAYEE_WAITS } from '../queries/paidTo.ts';
 import { WAITS_FOR } from '../queries/payables.ts';
@@ -24,7 +25,7 @@ export const payables: ListSource = {
     currency: text('d.currency'),
     base: base('x.base_amount'),
     held: text(
-      `CASE WHEN v.hold <> '' THEN 'vendor-on-hold' WHEN ${WAITS_FOR} > 0 THEN 'waits-for-goods' WHEN ${PAYEE_WAITS} THEN 'payee-unconfirmed' ELSE '' END`,
+      `CASE WHEN v.hold <> '' THEN 'vendor-on-hold' WHEN ${HELD_BY_HAND} <> '' THEN 'held-by-hand' WHEN ${WAITS_FOR} > 0 THEN 'waits-for-goods' WHEN ${PAYEE_WAITS} THEN 'payee-unconfirmed' ELSE '' END`,
     ),
     kind: text("IF(d.kind = 'credit', 'credit-memo', 'vendor-bill')"),
   },

@@ -1,3 +1,4 @@
+import { completeReceipts } from '../queries/complete.ts';
 import { shipmentsOf } from '../queries/cameOn.ts';
 import { text as textOf } from '../queries/figures.ts';
 import { stands } from '../storage/load/rows.ts';
@@ -33,6 +34,11 @@ export const receipts: ListSource = {
     ),
     amount: base('COALESCE(s.amount, 0)'),
     unbilled: base(nothing('s.unbilled')),
+  },
+  async calculate(manager, rows) {
+    const ids = rows.map((row) => textOf(row.id));
+    const complete = await completeReceipts(manager, ids);
+    return { stands: ids.map((id) => (complete.has(id) ? 'complete' : '')) };
   },
 };
 

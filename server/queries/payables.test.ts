@@ -54,6 +54,7 @@ describe('what is owed to a vendor', () => {
         discountDay: '2026-03-21',
         discount: '1.21',
         waitsFor: '',
+        heldBecause: '',
       },
     ]);
   });

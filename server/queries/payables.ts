@@ -14,6 +14,7 @@ import { groupBy } from '../storage/groupBy.ts';
 import { upTo } from '../storage/upTo.ts';
 import { balancesOn } from '../sums/balances.ts';
 import { big, type Row, showAmount, showQuantity, text } from './figures.ts';
+import { HELD_BY_HAND } from './heldByHand.ts';
 import { isOpen } from './openOfOrder.ts';
 import { ASKED_PAYEE, ASKS_PAYEE, paidToOf } from './paidTo.ts';
 import { remeasuredOf } from './remeasured.ts';
@@ -32,7 +33,7 @@ export async function readOwedToVendor(manager: EntityManager, id: string, base:
   )) as Row[];
   if (!vendor) throw new RequestError(404, 'problem.no_such_entry', { what: { word: 'register.vendors_one' } });
   const payables: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.reference, d.date, d.due_day, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, ${WAITS_FOR} AS waits, ${ASKED_PAYEE}
+    `SELECT d.id, d.kind, d.number, d.reference, d.date, d.due_day, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, ${WAITS_FOR} AS waits, ${HELD_BY_HAND} AS held_because, ${ASKED_PAYEE}
      FROM open_item x JOIN document d ON d.id = x.line_document_id ${ASKS_PAYEE} WHERE x.vendor_id = ? AND ${isOpen('to-pay')} ORDER BY COALESCE(d.due_day, d.date), d.id LIMIT ${MOST + 1}`,
     [id],
   );
@@ -82,6 +83,7 @@ export function payableOf(row: Row, base: string, own: string): PayableView {
     discount: row.discount == null ? '' : formatAmount(discountOn(open, fraction(big(row.discount))), currency),
     waitsFor: big(row.waits) === 0n ? '' : showQuantity(row.waits),
     paidTo: paidToOf(row, own),
+    heldBecause: text(row.held_because),
   };
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { ListState } from '@obolus/contract/listState';
-import { fromAddress, isSameState, toAddress } from './useListState.ts';
+import { fromAddress, isSameState, stillToCome, toAddress } from './useListState.ts';
 
 const whole: ListState = {
   sort: 'due',
@@ -18,6 +18,13 @@ describe('how a list is looked at', () => {
 
   it('is cleared without becoming the first view again', () => {
     expect(toAddress({ where: [] }).toString()).not.toBe('');
+  });
+
+  it('stays as it was typed while the address is still behind, and follows whoever went elsewhere', () => {
+    expect(stillToCome(['', 'find=a', 'find=ab'], 'find=a')).toEqual(['find=a', 'find=ab']);
+    expect(stillToCome(['find=a', 'find=ab'], 'find=ab')).toEqual(['find=ab']);
+    expect(stillToCome(['find=ab'], 'find=ab')).toEqual(['find=ab']);
+    expect(stillToCome(['find=ab'], 'sort=due')).toBeUndefined();
   });
 
   it('survives an address that somebody broke', () => {

@@ -15,23 +15,33 @@ export function useAddressState(first: ListState): KeptState {
   const [search, setSearch] = useSearchParams();
   const text = search.toString();
   const [kept, setKept] = useState({ text, state: text === '' ? first : fromAddress(search) });
-  const own = useRef(text);
+  const written = useRef([text]);
   useEffect(() => {
+    const own = stillToCome(written.current, text);
+    written.current = own ?? [text];
     // Somebody went elsewhere: by the way back, or a link.
-    if (text !== own.current) {
-      own.current = text;
+    if (!own) {
       setKept({ text, state: text === '' ? first : fromAddress(new URLSearchParams(text)) });
     }
   }, [text, first]);
   return {
     state: kept.state,
     set(to) {
-      const written = toAddress(to);
-      own.current = written.toString();
-      setKept({ text: own.current, state: to });
-      setSearch(written, { replace: true });
+      const address = toAddress(to);
+      written.current = [...written.current, address.toString()];
+      setKept({ text: address.toString(), state: to });
+      setSearch(address, { replace: true });
     },
   };
+}
+
+/**
+ * Of the addresses that were written here, those from the one on that has now arrived: whoever types fast is ahead of it. Undefined where it was
+ * not written here.
+ */
+export function stillToCome(written: readonly string[], arrived: string): string[] | undefined {
+  const at = written.lastIndexOf(arrived);
+  return at < 0 ? undefined : written.slice(at);
 }
 
 /** How a list is looked at, of several on one screen. */

@@ -32,6 +32,7 @@ export function checkBill(
   if (payable.vendor !== command.vendor) return [refusal('vendor_differs', at)];
   if (payable.currency !== command.currency)
     return [refusal('currency_differs', '/currency', { ordered: payable.currency, billed: command.currency })];
+  if (payable.held !== undefined) return [refusal('bill_held', at, { reason: payable.held })];
   const settled = settledBy(bill);
   const sign = payable.amount < 0n ? -1n : 1n;
   if ([bill.amount, bill.discount, bill.withheld ?? 0n].some((figure) => figure * sign < 0n))

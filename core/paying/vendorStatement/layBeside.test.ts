@@ -43,6 +43,21 @@ describe('a statement beside our account', () => {
     ]);
   });
 
+  it('takes what somebody said before all, if it is of the same side and nothing else is', () => {
+    const ours = [item('03-01', 'B-1', 500n), { ...item('01-09', 'X', 480n), document: '9' }];
+    const said = { ...item('03-01', 'B-1', 500n), document: '9' };
+    expect(found([said], ours)).toEqual([
+      ['amount-differs', 0, 1],
+      ['missing-there', undefined, 0],
+    ]);
+    expect(found([{ ...said, amount: documentAmount(480n) }], ours)[0]).toEqual(['agreed', 0, 1]);
+    expect(found([said, { ...said, reference: 'B-2' }], ours)).toEqual([
+      ['amount-differs', 0, 1],
+      ['reference-differs', 1, 0],
+    ]);
+    expect(found([{ ...said, amount: documentAmount(-480n) }], ours)[0]).toEqual(['missing-here', 0, undefined]);
+  });
+
   it('never lays a bill beside what lowers the account', () => {
     expect(found([item('03-01', 'C-1', 500n)], [item('03-01', 'C-1', -500n)]).map(([how]) => how)).toEqual([
       'missing-here',

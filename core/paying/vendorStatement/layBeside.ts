@@ -9,6 +9,8 @@ export interface AccountItem {
   /** What the paper is called; of a payment, what either side calls it. */
   readonly reference: string;
   readonly amount: DocumentAmount;
+  /** Of our account: the document. Of a statement: the one of ours that it is, where somebody said so. */
+  readonly document?: string | undefined;
 }
 
 /** How a line of a vendor's statement and one of our account stand to each other. */
@@ -30,7 +32,7 @@ const DAYS_OF_A_BILL = 3;
 
 /**
  * A vendor's statement beside our account of it: each line of either side stands once. Bills and credit memos are found by their number, then by amount and
- * day; payments, which each side numbers its own way, by amount and day. What is surer is taken first. In the order of the statement, with what it
+ * day; payments, which each side numbers its own way, by amount and day. What is surer is taken first, and what somebody said before all. In the order of the statement, with what it
  * does not have behind.
  */
 export function layBeside(stated: readonly AccountItem[], ours: readonly AccountItem[]): Beside[] {
@@ -74,7 +76,10 @@ const isPayment: Fits = (a) => a.amount < 0n;
 /** What both sides call alike and what is asked for with one sign cannot be the other. */
 const isOneSide: Fits = (a, b) => a.amount < 0n === b.amount < 0n;
 
+const isSaid: Fits = (a, b) => a.document !== undefined && a.document === b.document;
+
 const SURER: readonly { readonly fits: Fits; readonly found: (stated: AccountItem, ours: AccountItem) => Found }[] = [
+  { fits: isSaid, found: (a, b) => (sameAmount(a, b) ? 'agreed' : 'amount-differs') },
   {
     fits: (a, b) => sameNumber(a, b) && sameAmount(a, b),
     found: (a, b) => (a.date === b.date || isSettled(a, b) ? 'agreed' : 'date-differs'),

@@ -82,10 +82,11 @@ function statementStep({ step, numbers, books, date }: Reading): VendorStatement
     from: optionalText(step, 'from'),
     reference: textOf(step, 'vendor-statement'),
     stated: sideOf(step, currency),
-    lines: linesOf(step, ['date', 'reference', 'amount']).map((line) => ({
+    lines: linesOf(step, ['date', 'reference', 'amount', 'is']).map((line) => ({
       date: textOf(line, 'date'),
       reference: optionalText(line, 'reference') ?? '',
       text: '',
+      document: line.is === undefined ? undefined : numberOf(textOf(line, 'is'), numbers),
       amount: documentAmountOrThrow(textOf(line, 'amount'), currency),
     })),
     own: {

@@ -18,6 +18,7 @@ import { readBill } from '@obolus/core/purchasing/bill/read';
 import { approvalOfBody, isApproved } from '../../storage/approvalRequests.ts';
 import { paidElsewhereByPaper } from '../../billPapers/paidElsewhere.ts';
 import { crossRateFacts, crossRateRows, viewCrossRate } from '../crossRates.ts';
+import { holdFacts } from '../paymentHold.ts';
 import { payeeFacts } from './payee.ts';
 import { learnFromDraft } from './learn.ts';
 import { loadBillNumber } from '../../storage/load/bills.ts';
@@ -235,7 +236,11 @@ export const bill: DocumentCommand<'bill'> = {
             UNION ALL SELECT b.order_id, b.document_id, b.in_order FROM bill_line b) b ON b.order_id = o.id
       JOIN document d ON d.id = b.document_id WHERE o.id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
   },
-  facts: async (manager, id) => [...(await crossRateFacts(manager, id)), ...(await payeeFacts(manager, id))],
+  facts: async (manager, id) => [
+    ...(await crossRateFacts(manager, id)),
+    ...(await holdFacts(manager, id)),
+    ...(await payeeFacts(manager, id)),
+  ],
   reference: 'document.vendor_number',
   labelOf: (row) => (row.is_tax ? message('document.tax') : text(row.item_name)),
   noteOf: decidedOf,

@@ -52,11 +52,18 @@ export async function readPayables(reading: Reading, documents: readonly string[
     'SELECT r.*, a.step FROM bill_remit_to r LEFT JOIN approval a ON a.bill_id = r.document_id WHERE r.document_id IN (?)',
     [documents],
   );
+  const holds = await query(
+    reading,
+    'SELECT h.of_id, h.step, d.note FROM payment_hold h JOIN document d ON d.id = h.document_id WHERE h.of_id IN (?) ORDER BY h.document_id',
+    [documents],
+  );
   return rows.map((row) => {
     const document = text(row.document_id);
+    const hold = holds.findLast((one) => one.of_id === document);
     const remitTo = elsewhere.find((one) => one.document_id === document);
     return {
       ...(remitTo ? { remitTo: remitToOf(remitTo) } : {}),
+      ...(hold?.step === 'held' ? { held: text(hold.note) } : {}),
       waitsFor: waiting
         .filter((line) => line.document_id === document)
         .map((line) => ({ line: idOf(line), of: idOf(line, 'order_id', 'order_line_no') })),

@@ -3,6 +3,12 @@ import { day, figure, flag, generated, id, instant, line, long, maybe, number, r
 /** What is to be paid, what the bank was told, and what it said: appended only. */
 export const bankFacts = {
   paymentRun: table('payment_run', { document_id: id(), bank_account_id: ref(), amount: figure() }),
+  /** A bill whose payment somebody holds, or releases again; why is the document's note. */
+  paymentHold: table(
+    'payment_hold',
+    { document_id: id(), of_id: ref(), step: text(10) },
+    { indices: { payment_hold_by_document: ['of_id'] } },
+  ),
   /** One for each vendor and currency; in its currency, and in base at the rate of the day. */
   runPayment: table('run_payment', {
     document_id: id(),

@@ -23,6 +23,7 @@ import { OrderActions } from '../orders/OrderActions.tsx';
 import { OrderCosts } from '../orders/OrderCosts.tsx';
 import { OrderHistory } from '../orders/OrderHistory.tsx';
 import { Notes } from './Notes.tsx';
+import { HoldPayment } from '../payables/HoldPayment.tsx';
 import { ReturnActions } from '../returns/ReturnActions.tsx';
 import { say, shown } from '../../locale/say.ts';
 
@@ -82,6 +83,7 @@ export function Document() {
         >
           {order && <OrderActions order={order} />}
           {data.kind === 'return' && !isReversed(data) && <ReturnActions data={data} />}
+          {data.kind === 'bill' && !isReversed(data) && <HoldPayment data={data} />}
           {!isReversed(data) &&
             data.papers.map(({ name, path }) => (
               <a key={path} className="btn quiet" href={`/api${path}`} target="_blank" rel="noreferrer">

@@ -204,6 +204,7 @@ function Items({
                       payable.reference ? payable.number : '',
                       payable.kind === 'credit' ? say('status.credit-memo') : '',
                       payable.waitsFor ? say('payables.waits_for', { quantity: showFigure(payable.waitsFor) }) : '',
+                      payable.heldBecause,
                       payable.paidTo && !payable.paidTo.isConfirmed ? say('status.payee-unconfirmed') : '',
                     ]
                       .filter(Boolean)

@@ -16,6 +16,7 @@ const item = (id: string, open: string, more: Partial<PayableView> = {}): Payabl
   discount: '',
   waitsFor: '',
   paidTo: null,
+  heldBecause: '',
   ...more,
 });
 const TODAY = '2026-11-23';

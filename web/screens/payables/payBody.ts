@@ -42,8 +42,9 @@ const SOON = 7;
 export function proposed(payables: readonly PayableView[], currency: string, on: string): PayBody['settled'] {
   const until = addDays(on, SOON);
   const own = payables.filter((payable) => payable.currency === currency);
-  const isDue = ({ due, date, discountDay, waitsFor, paidTo }: PayableView) =>
+  const isDue = ({ due, date, discountDay, waitsFor, heldBecause, paidTo }: PayableView) =>
     waitsFor === '' &&
+    heldBecause === '' &&
     paidTo?.isConfirmed !== false &&
     ((due || date) <= until || (discountDay !== '' && discountDay >= on && discountDay <= until));
   const bills = own.filter((payable) => !isNegative(payable.open) && isDue(payable));

@@ -16,6 +16,7 @@ const item = (id: string, open: string, more: Partial<ProposedItem> = {}): Propo
   discount: '',
   waitsFor: '',
   paidTo: null,
+  heldBecause: '',
   vendor: '1',
   held: '',
   run: '',

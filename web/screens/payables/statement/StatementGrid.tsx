@@ -3,7 +3,7 @@ import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
 import { wrongAt } from '../../../drafts/useDraft.ts';
 import { showDay, showFigure } from '../../../locale/figures.ts';
 import { say } from '../../../locale/say.ts';
-import { Cell, TakeOut } from '../../../parts/Cells.tsx';
+import { Cell, Choice, TakeOut } from '../../../parts/Cells.tsx';
 import { DateCell } from '../../../parts/DateCell.tsx';
 import { sumOf } from '../../../parts/exact.ts';
 import { FigureCell } from '../../../parts/FigureCell.tsx';
@@ -25,6 +25,51 @@ interface Props {
   readonly children?: ReactNode;
 }
 
+type Beside = NonNullable<PreviewReply['statement']>['beside'][number];
+type Own = NonNullable<Beside['own']>;
+
+/** What stands against a line in our account; of one that was not found, or was said by hand, what it may be. */
+function Ours({
+  label,
+  line,
+  beside: { own },
+  free,
+  onChange,
+}: {
+  label: string;
+  line: StatedLine;
+  beside: Beside;
+  /** What our account has and no line of the statement is. */
+  free: readonly Own[];
+  onChange: (document: string) => void;
+}) {
+  const isSaid = Boolean(line.document) && own?.document.id === line.document;
+  if (own && !isSaid)
+    return (
+      <>
+        {own.document.number} <span className="dim">{showDay(own.date)}</span>
+      </>
+    );
+  const choices = [...(own ? [own] : []), ...free].filter(
+    ({ amount }) => amount.startsWith('-') === line.amount.startsWith('-'),
+  );
+  if (choices.length === 0) return null;
+  return (
+    <Choice
+      label={label}
+      value={own?.document.id ?? ''}
+      options={[
+        ['', say('payables.is_none')],
+        ...choices.map(
+          ({ document, date, amount }) =>
+            [document.id, `${document.number}, ${showDay(date)}, ${showFigure(amount)}`] as const,
+        ),
+      ]}
+      onChange={onChange}
+    />
+  );
+}
+
 /** The statement as it is typed, each line with what stands against it in our account. */
 export function StatementGrid({ body, currency, change, refusals, statement, children }: Props) {
   const { company } = useMe();
@@ -36,6 +81,7 @@ export function StatementGrid({ body, currency, change, refusals, statement, chi
     [statement],
   );
   const besideOf = (line: StatedLine) => besideAt.get(sentAt(body.lines.indexOf(line)));
+  const free = (statement?.beside ?? []).flatMap(({ place, own }) => (place === null && own ? [own] : []));
   const labelOf = (word: 'word.date' | 'word.reference' | 'payables.statement_text' | 'word.amount', at: number) =>
     say('orders.at_line', { what: { word }, at: at + 1 });
   return (
@@ -114,10 +160,12 @@ export function StatementGrid({ body, currency, change, refusals, statement, chi
                     onChange={(amount) => set(at, { amount })}
                   />
                 ),
-                ours: beside?.own && (
-                  <>
-                    {beside.own.document.number} <span className="dim">{showDay(beside.own.date)}</span>
-                  </>
+                ours: beside && (
+                  <Ours
+                    label={say('payables.is_ours', { at: at + 1 })}
+                    {...{ line, beside, free }}
+                    onChange={(document) => set(at, { document })}
+                  />
                 ),
                 own: beside?.own && showFigure(beside.own.amount),
                 found: beside && <Standing of={beside} amount={line.amount} />,

@@ -11,6 +11,8 @@ export interface StatedLine {
   readonly reference: string;
   readonly text: string;
   readonly amount: string;
+  /** The document here that somebody says it is. */
+  readonly document?: string;
 }
 
 export interface Body {
