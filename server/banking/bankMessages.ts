@@ -30,6 +30,8 @@ export interface StatementLine {
   /** The bank charges for something of its own. */
   readonly isCharge: boolean;
   readonly says: string;
+  /** All that names whom it went to and what for. */
+  readonly names: string;
 }
 
 /** A whole group of payments; all of the file where it is not named. */
@@ -134,6 +136,12 @@ function readEntry(entry: XmlNode): StatementLine[] {
   const whole = childAt(entry, 'Amt');
   const one = (detail: XmlNode | undefined): StatementLine => {
     const own = details.length > 1 ? childAt(detail, 'Amt') : whole;
+    const said = [
+      textAt(detail, 'RmtInf', 'Ustrd'),
+      textAt(detail, 'AddtlTxInf'),
+      textAt(entry, 'AddtlNtryInf'),
+      textAt(detail, 'RltdPties', 'Cdtr', 'Nm') || textAt(detail, 'RltdPties', 'Cdtr', 'Pty', 'Nm'),
+    ];
     return {
       day,
       isDebit: (textAt(detail, 'CdtDbtInd') || textAt(entry, 'CdtDbtInd')) === 'DBIT',
@@ -143,12 +151,8 @@ function readEntry(entry: XmlNode): StatementLine[] {
       reference: textAt(detail, 'Refs', 'EndToEndId').slice(0, 35),
       asked: askedIn(childAt(detail, 'AmtDtls', 'InstdAmt', 'Amt')),
       isCharge,
-      says: (
-        textAt(detail, 'RmtInf', 'Ustrd') ||
-        textAt(detail, 'AddtlTxInf') ||
-        textAt(entry, 'AddtlNtryInf') ||
-        textAt(detail, 'RltdPties', 'Cdtr', 'Nm')
-      ).slice(0, 140),
+      says: (said.find((words) => words !== '') ?? '').slice(0, 140),
+      names: said.join(' '),
     };
   };
   return details.length === 0 ? [one(undefined)] : details.map(one);

@@ -366,6 +366,54 @@ describe('what the bank sends', () => {
     expect((await explain({ as: 'charge', note: 'again' })).status).toBe(409);
   });
 
+  it('finds what was typed, and not sent with a run, where the bank names its payee or bill, and nothing else is alike', async () => {
+    const typed = (of: string, amount: string, rest: object = {}) =>
+      ines.posted('payment', {
+        vendor: '1',
+        date: '2026-03-30',
+        currency: 'USD',
+        from: '',
+        discountsTo: 'income',
+        reason: '',
+        bills: [{ of, amount, discount: '', writeOff: '' }],
+        ...rest,
+      });
+    const one = await typed(await bill('1', 'TF-71', '71'), '71');
+    await typed(await bill('1', 'TF-72', '72'), '72');
+    await typed(await bill('1', 'TF-73', '72'), '72');
+    const prepaid = { vendor: '1', date: '2026-03-29', currency: 'USD', amount: '74' };
+    const early = await ines.posted('prepayment', prepaid);
+    const to = (name: string) => `<RltdPties><Cdtr><Nm>${name}</Nm></Cdtr></RltdPties>`;
+    const lines = [
+      // Its fee is known from the statement alone.
+      entry(
+        '73.50',
+        '',
+        `${to('TARNSIDE FIBRES LTD')}<Chrgs><TtlChrgsAndTaxAmt Ccy="USD">2.50</TtlChrgsAndTaxAmt></Chrgs>`,
+      ),
+      // Two are alike; one of them is named by its bill.
+      entry('72', '', to('Tarnside Fibres')),
+      entry('72', '', '<RmtInf><Ustrd>inv TF 73</Ustrd></RmtInf>'),
+      // Nobody that was paid.
+      entry('74', '', to('Courier')),
+      entry('74', '', to('Tarnside Fibres')),
+    ];
+    const [file] = await readFile(statement('A-7', lines.join('')));
+    expect(file?.lines.map(({ because: why, payment }) => [why, payment?.id])).toEqual([
+      ['', one],
+      ['payment-unknown', undefined],
+      ['', expect.any(String)],
+      ['payment-unknown', undefined],
+      ['', early],
+    ]);
+    expect(netOf((await ines.call('GET', `/api/documents/${file?.document?.id}`)).body.entries)).toEqual({
+      bank: -250n,
+      'bank-charges': 250n,
+    });
+    // The other one is the only one of that amount now.
+    expect(because(await readFile(statement('A-8', entry('72', '', to('Tarnside Fibres')))))).toEqual(['']);
+  });
+
   it('may reject a whole currency, or a whole file, without naming a payment', async () => {
     const [one, two] = [await bill('1', 'TF-11', '11'), await bill('2', 'BL-11', '22', { currency: 'EUR' })];
     const run = await ines.posted(

@@ -3,8 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { BankFileView, BankLine, NotBooked, TakenFiles } from '@obolus/contract/views/paying';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { formatAmount, documentAmount } from '@obolus/core/exact/amounts';
-import { parseDecimal } from '@obolus/core/exact/decimal';
-import { decimalsOf, isCurrency } from '@obolus/core/exact/currencies';
+import { isCurrency } from '@obolus/core/exact/currencies';
 import { isDay } from '@obolus/core/exact/calendar';
 import { type Post, postTogether } from '../commands/runCommand.ts';
 import { big, type Row, text } from '../queries/figures.ts';
@@ -14,6 +13,8 @@ import { duplicateOf, sqlInstant } from '../storage/transaction.ts';
 import { plainAccount } from '../transfers/accountNumbers.ts';
 import { type BankMessage, readBankMessages, type StatementLine, type StatusLine } from './bankMessages.ts';
 import { readBankFiles } from './readBankFiles.ts';
+import { minorOf } from './minorOf.ts';
+import { typedPaymentOf, typedPayments } from './typedPayments.ts';
 import { transferReference } from '../transfers/runFile.ts';
 
 interface Taking {
@@ -200,13 +201,6 @@ function reasonAgainst(
   return '';
 }
 
-/** An amount as a bank writes it, in minor units; undefined where it is none. */
-function minorOf(amount: string, currency: string): bigint | undefined {
-  if (!isCurrency(currency)) return undefined;
-  const parsed = parseDecimal(amount.replace(/(\.\d*?)0+$/, '$1').replace(/\.$/, ''), decimalsOf(currency));
-  return parsed.ok ? parsed.scaled : undefined;
-}
-
 /** What left one of our accounts is booked with one document for the whole statement. */
 async function takeStatement(
   manager: EntityManager,
@@ -220,10 +214,16 @@ async function takeStatement(
   const booked: BodyOf<'bank-statement'>['lines'] = [];
   const days: string[] = [];
   const handled = new Set<string>();
+  const typed = ours
+    ? await typedPayments(
+        manager,
+        lines.map(({ day }) => day),
+      )
+    : [];
   const taken = lines.map((line): Taken => {
-    const payment = payments.get(line.reference);
     const minor = minorOf(line.amount, line.currency);
     const fee = line.fee === '' ? 0n : minorOf(line.fee, line.currency);
+    const payment = payments.get(line.reference) ?? typedPaymentOf(line, typed, home, handled);
     const kind = kindOf(line, payment);
     const because = ((): NotBooked => {
       if (!ours) return 'not-ours';

@@ -1,0 +1,89 @@
+import type { EntityManager } from 'typeorm';
+import { addDays, daysBetween, isDay } from '@obolus/core/exact/calendar';
+import { folded } from '@obolus/core/matching/goods';
+import { big, type Row, text } from '../queries/figures.ts';
+import { stands } from '../storage/load/rows.ts';
+import type { StatementLine } from './bankMessages.ts';
+import { minorOf } from './minorOf.ts';
+
+/** Money takes some days through the bank. */
+const DAYS = 10;
+/** A name shorter than this may be a part of any word. */
+const SHORTEST = 4;
+
+/** A payment or prepayment that was typed, and that no statement has said yet what the bank took for. */
+export interface TypedPayment {
+  readonly id: string;
+  readonly date: string;
+  readonly currency: string;
+  /** In minor units of its currency. */
+  readonly amount: bigint;
+  /** What the bank took for it in base currency, where whoever typed it knew. */
+  readonly took: bigint | undefined;
+  /** Whom it went to, and the numbers of the bills that it paid. */
+  readonly names: readonly string[];
+  readonly stands: true;
+  readonly isTaken: false;
+}
+
+/** Those that lines of these days may be of. */
+export async function typedPayments(manager: EntityManager, days: readonly string[]): Promise<TypedPayment[]> {
+  const known = days.filter(isDay).sort();
+  const [first, last] = [known[0], known[known.length - 1]];
+  if (first === undefined || last === undefined) return [];
+  const between = [addDays(first, -DAYS), addDays(last, DAYS)];
+  const untaken = (of: string) =>
+    `${stands(of)} AND d.date BETWEEN ? AND ? AND NOT EXISTS (SELECT 1 FROM bank_statement_line l WHERE l.payment_id = ${of} AND ${stands('l.document_id')})`;
+  const rows: Row[] = await manager.query(
+    `SELECT d.id, d.date, d.currency, p.amount, p.took, v.name,
+       (SELECT GROUP_CONCAT(b.reference SEPARATOR '\\n') FROM payment_line y JOIN document b ON b.id = y.of_id WHERE y.document_id = d.id) AS bills
+     FROM payment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE p.run_id IS NULL AND p.prepayment_id IS NULL AND ${untaken('d.id')}
+     UNION ALL SELECT d.id, d.date, d.currency, p.amount, NULL, v.name, NULL FROM prepayment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${untaken('d.id')}
+     ORDER BY id`,
+    [...between, ...between],
+  );
+  return rows.map((row) => ({
+    id: text(row.id),
+    date: text(row.date),
+    currency: text(row.currency),
+    amount: big(row.amount),
+    took: row.took == null ? undefined : big(row.took),
+    names: [text(row.name), ...text(row.bills).split('\n')],
+    stands: true,
+    isTaken: false,
+  }));
+}
+
+/**
+ * The typed payment that a line of a statement is: of the same amount, within days of it, and named by the bank, by its payee or by a bill that it
+ * paid. Undefined where it is none, or may be several.
+ * @param home the currency of the books, and of the account
+ * @param handled those that an earlier line is
+ */
+export function typedPaymentOf(
+  line: StatementLine,
+  payments: readonly TypedPayment[],
+  home: string,
+  handled: ReadonlySet<string>,
+): TypedPayment | undefined {
+  const { day, asked, isDebit, isCharge, currency } = line;
+  const taken = minorOf(line.amount, currency);
+  const fee = line.fee === '' ? 0n : minorOf(line.fee, currency);
+  if (!isDebit || isCharge || currency !== home || taken === undefined || fee === undefined || !isDay(day))
+    return undefined;
+  const said = folded(line.names);
+  const isNamed = (name: string) => folded(name).length >= SHORTEST && said.includes(folded(name));
+  const isAmount = (payment: TypedPayment): boolean => {
+    if (payment.took !== undefined) return payment.took === taken;
+    if (payment.currency === home) return payment.amount + fee === taken;
+    return asked?.currency === payment.currency && minorOf(asked.amount, asked.currency) === payment.amount;
+  };
+  const found = payments.filter(
+    (payment) =>
+      !handled.has(payment.id) &&
+      Math.abs(daysBetween(day, payment.date)) <= DAYS &&
+      isAmount(payment) &&
+      payment.names.some(isNamed),
+  );
+  return found.length === 1 ? found[0] : undefined;
+}
