@@ -171,7 +171,7 @@ test('a deposit is paid, and comes back in part', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
   await desk.go('/payables/prepayments');
-  await page.keyboard.press('n');
+  await page.getByRole('link', { name: 'New prepayment' }).press('Enter');
   await desk.choose('Vendor', 'beira');
   await page.getByLabel('For the goods of').selectOption('a deposit that comes back');
   await page.getByLabel('Amount').fill('500');

@@ -2,6 +2,7 @@ import { wordsOf } from './goods.ts';
 
 /** Words by which charges on a bill are known, in the order in which they are looked for. */
 const KINDS: readonly (readonly [kind: string, words: readonly string[]])[] = [
+  ['restocking', ['restocking', 'restock']],
   ['insurance', ['insurance', 'insured']],
   ['brokerage', ['brokerage', 'broker', 'clearance']],
   ['duty', ['duty', 'customs', 'tariff']],

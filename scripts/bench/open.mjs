@@ -101,7 +101,7 @@ async function closeBehind(pool, count) {
     documents('bill', bill),
     `INSERT INTO order_line (document_id, line_no, by_id, item_id, quantity, price, discount) SELECT ${order}, 1, ${order}, ${item}, 1000000, 12000000, 0 ${from}`,
     `INSERT INTO receipt_line (document_id, line_no, order_id, order_line_no, ordered_by_id, item_id, quantity, currency, rate, amount, base_amount) SELECT ${receipt}, 1, ${order}, 1, ${order}, ${item}, 1000000, 'USD', 10000000000, 1200, 1200 ${from}`,
-    `INSERT INTO bill_line (document_id, line_no, receipt_id, receipt_line_no, quantity, price, discount, difference, amount, ordered, rate, cleared, price_difference, payable, tax) SELECT ${bill}, 1, ${receipt}, 1, 1000000, 12000000, 0, 'cost', 1200, 1200, 10000000000, 1200, 0, 1200, 0 ${from}`,
+    `INSERT INTO bill_line (document_id, line_no, receipt_id, receipt_line_no, quantity, price, discount, difference, amount, in_order, ordered, rate, cleared, price_difference, payable, tax) SELECT ${bill}, 1, ${receipt}, 1, 1000000, 12000000, 0, 'cost', 1200, 1200, 1200, 10000000000, 1200, 0, 1200, 0 ${from}`,
     closed('to-receive', order),
     closed('to-bill', receipt),
     closed('to-pay', bill),

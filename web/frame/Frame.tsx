@@ -19,12 +19,13 @@ import { shownKey } from '../keys/shownKey.ts';
 import { useFocusKept } from '../keys/useFocusKept.ts';
 import { useKey } from '../keys/useKey.ts';
 import { Search } from './Search.tsx';
-import { Shortcuts } from './Shortcuts.tsx';
 import { languageFor, say, speak, spoken } from '../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
 import { useOthersWork } from './useOthersWork.ts';
 
+// What is only read, and opened now and then, is no part of the first page.
 const Help = lazy(() => import('../guide/Help.tsx'));
+const Shortcuts = lazy(() => import('./Shortcuts.tsx').then(({ Shortcuts: part }) => ({ default: part })));
 
 /** The index of the work in the order it is done; a count only where something waits. */
 const WORK: readonly { to: string; name: MessageId; count?: keyof Waiting; rule?: boolean; roles?: readonly Role[] }[] =
@@ -92,7 +93,11 @@ function Signed({ me }: { me: Me }) {
         <Outlet />
       </main>
       <Search open={searching} onOpenChange={setSearching} />
-      <Shortcuts open={helping} onOpenChange={setHelping} />
+      {helping && (
+        <Suspense fallback={null}>
+          <Shortcuts open onOpenChange={setHelping} />
+        </Suspense>
+      )}
       {explaining !== undefined && (
         <Suspense fallback={null}>
           <Help chapter={explaining} onClose={() => setExplaining(undefined)} />

@@ -165,7 +165,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
                 covers={covers}
                 lines={inCurrency}
                 tax={sumOf(
-                  expected.map(({ amount }) => amount),
+                  expected.filter(({ what }) => !isSelfAssessed(what)).map(({ amount }) => amount),
                   body.currency,
                 )}
                 onMove={move}

@@ -7,6 +7,7 @@ import { useLasting } from '../../parts/useLasting.ts';
 import { beyond, type BillBody, lineTotal, placesFor, splitOff } from './billBody.ts';
 import { billColumns, type BillRow } from './billColumns.ts';
 import { BillGridLine, type LineActions } from './BillGridLine.tsx';
+import { usuallyMeant } from './crossRates.ts';
 import { byLine } from '../../drafts/byLine.ts';
 import { say } from '../../locale/say.ts';
 
@@ -25,10 +26,9 @@ export function BillGrid({ entering: { change, refusals, preview }, body, lines,
   const [others, setOthers] = useState(false);
   const { shown, onOrder, inOthers } = useMemo(() => {
     const { currency, billed } = body;
-    const isOwn = (line: BillableView) => line.currency === currency;
-    const showsOthers = others || !lines.some(isOwn);
+    const meant = new Set(others ? lines : usuallyMeant(lines, currency));
     const isBilled = (line: BillableView) => billed[line.line] !== undefined;
-    const inShown = lines.filter((line) => isBilled(line) || isOwn(line) || showsOthers);
+    const inShown = lines.filter((line) => isBilled(line) || meant.has(line));
     const isHidden = (line: BillableView) => line.state === 'ordered' && !isBilled(line) && !toCome;
     const kept = inShown.filter((line) => !isHidden(line));
     return {

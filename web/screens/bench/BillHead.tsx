@@ -2,6 +2,7 @@ import type { BillableView, WaitingBill } from '@obolus/contract/views/bench';
 import { useMayPost } from '../../server/me.ts';
 import { Head } from '../../parts/Head.tsx';
 import { asReceived, type BillBody } from './billBody.ts';
+import { usuallyMeant } from './crossRates.ts';
 import { BesideButton } from './PaperBeside.tsx';
 import { PlanBill } from './PlanBill.tsx';
 import { WriteMail } from './WriteMail.tsx';
@@ -34,7 +35,7 @@ export function BillHead({
   kept: boolean;
 }) {
   const mayBill = useMayPost('bill');
-  const here = lines.filter(({ state }) => state === 'received');
+  const here = usuallyMeant(lines, body.currency).filter(({ state }) => state === 'received');
   return (
     <Head
       title={name}

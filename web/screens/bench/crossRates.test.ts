@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { agreedToSend, otherCurrencies, priceIn, rateOf } from './crossRates.ts';
+import { agreedToSend, otherCurrencies, priceIn, rateOf, usuallyMeant } from './crossRates.ts';
 
 const ofDay = [
   { currency: 'EUR', rate: '0.9090909091' },
@@ -22,6 +22,12 @@ describe('the rate between a paper and what was ordered in another currency', ()
     expect(priceIn('10.00', undefined)).toBe('10.00');
     expect(priceIn('', '0.92')).toBe('');
   });
+});
+
+it('what a paper is usually for was ordered in its own currency, and in others where nothing else is open', () => {
+  const lines = ['USD', 'EUR', 'USD'].map((currency) => ({ currency }));
+  expect(usuallyMeant(lines, 'USD')).toHaveLength(2);
+  expect(usuallyMeant(lines, 'GBP')).toEqual(lines);
 });
 
 describe('what a paper states of rates', () => {

@@ -27,6 +27,15 @@ export function priceIn(ordered: string, at: string | undefined): string {
   return formatPrice(priceAcross(price(asked), rate(units)));
 }
 
+/** What a paper is usually for: what was ordered in its own currency, and in others only where nothing of its own is open. */
+export function usuallyMeant<Line extends { readonly currency: string }>(
+  lines: readonly Line[],
+  currency: string,
+): readonly Line[] {
+  const own = lines.filter((line) => line.currency === currency);
+  return own.length > 0 ? own : lines;
+}
+
 /** The other currencies in which something that a paper is for was ordered. */
 export const otherCurrencies = (
   currency: string,
