@@ -13,6 +13,8 @@ export const paymentHold: DocumentCommand<'payment-hold'> = {
   load: ({ of }, loader) => loadPayables(loader, [of]),
   header: ({ reason }) => ({ note: reason }),
   headerOf: ({ vendor }) => ({ vendor }),
+  // What is owed stays owed; who lists it sees that it is held.
+  changes: () => ['to-pay'],
   rows: ({ of, step }, { id }) => [{ table: facts.paymentHold, rows: [{ document_id: id, of_id: of, step }] }],
   write: ({ of, date, step, reason }, names) => ({ of: names.document(of), date, step, reason }),
   labelOf: (row) => message(row.item_name === 'held' ? 'document.payment_held' : 'document.payment_released'),

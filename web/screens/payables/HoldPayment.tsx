@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { DocumentView } from '@obolus/contract/views/documents';
+import { useAppDispatch } from '../../drafts/store.ts';
 import { say } from '../../locale/say.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { saidAgainst, server } from '../../server/api.ts';
@@ -13,6 +14,7 @@ export function HoldPayment({ data }: { data: DocumentView }) {
   const skip = !mayHold || data.vendor === null;
   const owed = server.useOwedToVendorQuery({ params: { id: data.vendor ?? '' } }, { skip });
   const [isAsking, setAsking] = useState(false);
+  const dispatch = useAppDispatch();
   const [post, doing] = server.usePostMutation();
   const [key, setKey] = useState(() => crypto.randomUUID());
   const open = owed.currentData?.payables.find(({ id }) => id === data.id);
@@ -25,6 +27,8 @@ export function HoldPayment({ data }: { data: DocumentView }) {
     if (!posted) return;
     setKey(crypto.randomUUID());
     setAsking(false);
+    // It cites no line of the bill, whose page says that it is held.
+    dispatch(server.util.invalidateTags([{ type: 'Document', id: data.id }]));
     toast.success(say(step === 'held' ? 'payables.is_held' : 'payables.is_released', { number: data.number }));
   };
   return (
