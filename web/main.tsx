@@ -1,5 +1,5 @@
 import '@fontsource-variable/source-sans-3';
-import '@fontsource-variable/source-serif-4';
+import '@fontsource/source-serif-4/600.css';
 import './styles/main.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
