@@ -63,9 +63,10 @@ IMP,"Import tax, reclaimed",Import tax = 5 = reclaimed
 USE,"Use tax, self-assessed",Use tax = 6 = into-cost = = = self-assessed
 `;
 
-export const TERMS = `code,name,days,after,discount,discount_days
-30EOM,30 days after the month,30,month-end,,
-2-10-30,"30 days, 2 % within 10",30,bill,2,10
+export const TERMS = `code,name,days,after,discount,discount_days,earlier
+30EOM,30 days after the month,30,month-end,,,
+2-10-30,"30 days, 2 % within 10",30,bill,2,10,
+4X30,"In four parts, one a month",120,bill,,,25 = 30 | 25 = 60 | 25 = 90
 `;
 
 export const DIMENSIONS = `kind,code,name
@@ -88,7 +89,7 @@ DHOL,Dholka Shuttle Works,USD,2-10-30,Plot 31 Mill Estate | Dholka | India,,IN 5
 REDW,Redwillow Paper,USD,14,5 Pulp Street | Redwillow,S6,US 021000021 440404,REDWUS33,,
 GREY,Greywake Lines,USD,30,Pier 9 | Greywake Harbour,,US 021000021 778899,GREYUS33,bills@greywake.example,
 LANT,Lanternhouse Customs,USD,7,1 Lantern Quay | Greywake Harbour,,,,desk@lanternhouse.example,
-PETR,Petrel Mutual,USD,30,40 Signal Hill,,,,,
+PETR,Petrel Mutual,USD,4X30,40 Signal Hill,,,,,
 MILL,Millrace Turnery,USD,30,Millrace 3 | Upper Fernhollow,,,,desk@millrace.example,
 HARB,Harbor Customs Office,USD,14,Customs House | Fernhollow Harbor,,,,,
 HOLL,Hollin Water and Light,USD,14,2 Weir Lane | Fernhollow,,,,billing@hollin.example,Water and light

@@ -106,3 +106,52 @@ test('a bill in another currency than its order is held against it at the day’
   await expect(page.getByText('1.35, as agreed')).toBeVisible();
   await desk.expectBooksToAgree();
 });
+
+test('a bill is due in instalments, as it is typed or as its paper says, and is paid part by part', async ({
+  page,
+}) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  const terms = page.getByLabel('Terms', { exact: true });
+  // Its paper says how much is due when: 40 % and 60 %.
+  const part = (day: string, percent: string) =>
+    `<cac:PaymentTerms><cbc:PaymentPercent>${percent}</cbc:PaymentPercent><cbc:InstallmentDueDate>${day}</cbc:InstallmentDueDate></cac:PaymentTerms>`;
+  const asks = billPaper({ ...FOR_REEDS, number: 'AJ 40804' });
+  await give(
+    desk,
+    'parts.xml',
+    asks.replace(
+      '<cac:LegalMonetaryTotal',
+      `${part('2026-11-25', '40')}${part('2027-01-25', '60')}<cac:LegalMonetaryTotal`,
+    ),
+  );
+  await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40804');
+  await terms.selectOption({ label: 'As the paper says, in 2 parts' });
+  const parts = page.getByRole('region', { name: 'Instalments' });
+  await expect(parts.getByLabel('Amount of instalment 1')).toHaveValue('38.80');
+  await expect(page.getByText('Terms: in 2 parts, the last due Jan 25, 2027')).toBeVisible();
+  await expectAccessible(page);
+  // By keyboard: less in the first, and a third for what is left.
+  await parts.getByLabel('Amount of instalment 1').focus();
+  await page.keyboard.type('30');
+  await page.keyboard.press('Tab');
+  await expect(parts.getByText('8.80 of the bill is in none of them yet')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Footing' }).getByRole('status')).toContainText(
+    'The instalments come to 88.20, and the bill to 97.00',
+  );
+  await parts.getByRole('button', { name: 'Add an instalment' }).press('Enter');
+  await expect(parts.getByLabel('Amount of instalment 3')).toHaveValue('8.80');
+  await expect(parts.getByLabel('Due, instalment 3')).toBeFocused();
+  await page.keyboard.type('2/25/2027');
+  await page.keyboard.press('Tab');
+  await desk.postWaiting();
+
+  await desk.find('AJ 40804');
+  await expect(page.getByText('30.00, due Nov 25, 2026')).toBeVisible();
+  await expect(page.getByText('8.80, due Feb 25, 2027')).toBeVisible();
+  await desk.go('/payables');
+  await page.getByRole('link', { name: 'Pay Aldergrove Joinery' }).first().click();
+  await expect(page.getByText('30.00 of it')).toBeVisible();
+  await expectAccessible(page);
+  await desk.expectBooksToAgree();
+});

@@ -61,6 +61,12 @@ export const bill = kind({
     due: Type.Optional(
       Type.Union([Day, Type.Literal('')], { description: 'When it is due, where that is not by its terms' }),
     ),
+    instalments: Type.Optional(
+      Type.Array(exactly({ due: Day, amount: Amount }), {
+        maxItems: 60,
+        description: 'Where it is due in parts that its terms do not say: all of it, by day',
+      }),
+    ),
     reference: Text(60, 'The vendor’s number'),
     another: Another,
     date: Day,

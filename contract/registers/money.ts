@@ -65,6 +65,16 @@ export const terms: Register = {
     { name: 'after', label: 'word.after', as: 'choice', choices: choicesOf(['bill', 'month-end']), required: true },
     { name: 'discount', label: 'word.cash_discount_percent', as: 'figure', places: 4 },
     { name: 'discount_days', label: 'word.cash_discount_days', as: 'figure', places: 0 },
+    {
+      name: 'earlier',
+      label: 'word.instalments_before',
+      as: 'parts',
+      hint: 'hint.instalments_before',
+      parts: [
+        { name: 'percent', label: 'word.percent', as: 'figure', places: 4, required: true },
+        { name: 'days', label: 'word.days', as: 'figure', places: 0, required: true },
+      ],
+    },
     retired,
   ],
 };

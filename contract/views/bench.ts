@@ -63,6 +63,8 @@ export const IncomingBill = exactly({
   number: Text(60),
   /** When it says that it is due; empty where it says nothing, or several days. */
   due: orEmpty(Day),
+  /** The parts in which it is due; none for all of it on one day, and where it does not say what is due when. */
+  instalments: Type.Array(exactly({ due: Day, amount: Amount })),
   currency: orEmpty(Currency),
   charges: Type.Array(exactly({ said: Text(200), amount: Amount })),
   tax: orEmpty(Amount),

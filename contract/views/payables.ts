@@ -24,7 +24,10 @@ export const PayableView = exactly({
   /** Its number on the vendor's paper. */
   reference: Text(60),
   date: Day,
+  /** When it, or the next part of it, is due. */
   due: orEmpty(Day),
+  /** What is open of each of its parts, the next to be due first; none where it is due on one day. */
+  parts: Type.Array(exactly({ due: Day, amount: Amount })),
   currency: Currency,
   open: Amount,
   /** What of it stands in the books. */

@@ -66,7 +66,15 @@ export const ChargeKindView = exactly({
 });
 
 /** When a bill is due: so many days after it, or after the end of its month. */
-export const TermsView = exactly({ id: Id, code: Text(20), name: Name, days: Count, afterMonth: Type.Boolean() });
+export const TermsView = exactly({
+  id: Id,
+  code: Text(20),
+  name: Name,
+  days: Count,
+  afterMonth: Type.Boolean(),
+  /** In how many parts a bill is due by them. */
+  parts: Count,
+});
 
 export type TermsView = Static<typeof TermsView>;
 

@@ -9,6 +9,8 @@ export interface Terms {
   readonly afterMonth: boolean;
   /** A part of the bill, for who pays within so many days of it. */
   readonly discount?: { readonly part: Fraction; readonly days: number } | undefined;
+  /** Parts of the bill that are due sooner than the rest of it, each so many days from where the rest is counted. */
+  readonly earlier?: readonly { readonly part: Fraction; readonly days: number }[] | undefined;
 }
 
 /** The day on which a bill is due. */

@@ -11,6 +11,8 @@ export const REFUSAL_REASONS = [
   'date_before_cited',
   'due_before_ordered',
   'due_before_billed',
+  'instalment_not_later',
+  'instalments_do_not_add_up',
   'item_and_expense',
   'standard_not_positive',
   'period_not_begun',

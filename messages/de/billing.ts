@@ -10,4 +10,9 @@ export const billing: Record<keyof typeof en, string> = {
   'billing.tax_self_kept': 'Steuer, selbst geschuldet, nicht abziehbar',
   'billing.says_self_reclaimed': 'dem Finanzamt geschuldet und sogleich abgezogen; nicht dem Lieferanten',
   'billing.says_self_kept': 'dem Finanzamt geschuldet, nicht dem Lieferanten; Teil der Kosten',
+  'billing.instalment_due': 'Fällig, Rate {at}',
+  'billing.instalment_amount': 'Betrag von Rate {at}',
+  'billing.instalment_out': 'Rate {at} herausnehmen',
+  'billing.instalment_add': 'Eine Rate hinzufügen',
+  'billing.instalments_left': '{amount} der Rechnung stehen in keiner davon',
 };

@@ -47,4 +47,7 @@ export const check: Record<keyof typeof en, string> = {
   'check.iban': 'Das ist keine IBAN: Prüfziffern oder Länge passen nicht zum Land.',
   'check.account': 'Eine Kontonummer hat 4 bis 34 Buchstaben und Ziffern.',
   'check.bank_code': 'Der Code einer Bank (BIC) hat acht oder elf Buchstaben und Ziffern, etwa ABCDUS33.',
+  'check.discount_or_parts': 'Was in Raten gezahlt wird, hat kein Skonto: eines von beiden leer lassen.',
+  'check.parts_whole': 'Die früheren Teile sind je mehr als nichts, zusammen weniger als die ganze Rechnung.',
+  'check.parts_order': 'Jeder Teil ist später fällig als der vor ihm, der letzte davon vor den Tagen der Bedingungen.',
 };

@@ -60,4 +60,8 @@ export const document: Record<keyof typeof en, string> = {
   'document.on_account': 'Geld auf Konto',
   'document.payment_held': 'Zahlung angehalten',
   'document.payment_released': 'Zahlung freigegeben',
+  'document.instalment': 'Rate {number}',
+  'document.instalment_due': '{amount}, fällig {day}',
+  'document.instalment_open': '{amount}, fällig {day}: {open} noch offen',
+  'document.instalment_paid': '{amount}, fällig {day}: ausgeglichen',
 };

@@ -15,4 +15,7 @@ export const drafts: Record<keyof typeof en, string> = {
   'drafts.overtaken':
     'Was dieser Browser vom Entwurf gesichert hatte, wurde von einem späteren Stand überholt, der hier zu sehen ist.',
   'drafts.due_by_paper': 'Wie auf dem Dokument, {day}',
+  'drafts.terms_in_parts': 'Zahlungsbedingungen: in {count} Raten, die letzte fällig {day}',
+  'drafts.in_instalments': 'In Raten …',
+  'drafts.instalments_by_paper': 'Wie auf dem Dokument, in {count} Raten',
 };

@@ -90,4 +90,6 @@ export const hint: Record<keyof typeof en, string> = {
   'hint.self_assessed':
     'Was der Lieferant nicht erhebt, wird dem Finanzamt geschuldet und sogleich abgezogen, soweit es geht',
   'hint.tax_falls': 'Ob ein Skonto seinen Teil der Vorsteuer zurücknimmt',
+  'hint.instalments_before':
+    'Teile der Rechnung, die vor dem Rest fällig sind: Prozent, und die Tage gezählt wie die der Bedingungen',
 };

@@ -104,7 +104,8 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.doubt_earlier_unknown': 'Es bezieht sich auf Rechnung {bill}, die hier nicht bekannt ist.',
   'paper.doubt_earlier': 'Es bezieht sich auf Rechnung {bill}, die schon erfasst ist: prüfen, ob es sie berichtigt.',
   'paper.doubt_due': 'Fällig ist laut Dokument am {paper}, nach den Bedingungen des Lieferanten am {terms}.',
-  'paper.doubt_instalments': 'Zu zahlen ist in Teilen, am {days}: Erfasst wird ein Fälligkeitstag.',
+  'paper.doubt_instalments':
+    'Zu zahlen ist in Raten, am {days}, die Bedingungen des Lieferanten sagen anderes: unter Zahlungsbedingungen wählen, was gilt.',
   'paper.ask_charge': 'Es berechnet {charge}, {amount} {currency}: sagen, was das ist.',
   'paper.doubt_units':
     '{count, plural, one {Eine Einheit darauf ist ein Code, der} other {# Einheiten darauf sind Codes, die}} hier nicht bekannt {count, plural, one {ist} other {sind}}: {codes}. Sagen Sie, was die Positionen zählen.',
@@ -131,4 +132,6 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.doubt_no_buyer': 'Sie sagt nicht, wer sie bezahlen soll: ansehen, ob sie für dieses Unternehmen bestimmt ist.',
   'paper.other_currency':
     'Sie lautet auf {billed}, ihre Bestellung auf {ordered}: den Kurs ansehen, {rate} {ordered} für 1 {billed}.',
+  'paper.doubt_parts':
+    'Zu zahlen ist in Raten, am {days}, ohne zu sagen, wie viel wann: unter Zahlungsbedingungen In Raten wählen.',
 };

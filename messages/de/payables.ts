@@ -137,4 +137,5 @@ export const payables: Record<keyof typeof en, string> = {
   'payables.is_released': '{number} darf bezahlt werden.',
   'payables.is_ours': 'Auf unserem Konto, Zeile {at}',
   'payables.is_none': 'keines',
+  'payables.due_of_it': '{amount} davon',
 };

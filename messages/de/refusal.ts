@@ -203,4 +203,6 @@ export const refusal: Record<keyof typeof en, string> = {
     'Eine Kaution, die zurückkommt, gehört zu keiner Bestellung: die Bestellung weglassen, oder sagen, dass sie nicht zurückkommt.',
   'refusal.bill_held': 'Ihre Zahlung ist angehalten: {reason}',
   'refusal.bill_not_held': 'Die Zahlung dieser Rechnung hält niemand an.',
+  'refusal.instalment_not_later': 'Der Teil davor ist am {date} fällig: einen späteren Tag wählen.',
+  'refusal.instalments_do_not_add_up': 'Die Raten ergeben {sum}, die Rechnung {total}: beides gleich machen.',
 };

@@ -184,4 +184,6 @@ export const word: Record<keyof typeof en, string> = {
   'word.reclaimed_percent': 'Abziehbar %',
   'word.charged_by': 'Erhoben',
   'word.early_discount': 'Skonto',
+  'word.instalments_before': 'Vorher fällig',
+  'word.instalments': 'Raten',
 };

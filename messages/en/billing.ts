@@ -8,4 +8,9 @@ export const billing = {
   'billing.tax_self_kept': 'tax, self-assessed, not reclaimed',
   'billing.says_self_reclaimed': 'owed to the tax office and reclaimed at once; not owed to the vendor',
   'billing.says_self_kept': 'owed to the tax office, not to the vendor; part of the cost',
+  'billing.instalment_due': 'Due, instalment {at}',
+  'billing.instalment_amount': 'Amount of instalment {at}',
+  'billing.instalment_out': 'Take out instalment {at}',
+  'billing.instalment_add': 'Add an instalment',
+  'billing.instalments_left': '{amount} of the bill is in none of them yet',
 } as const;

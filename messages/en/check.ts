@@ -43,4 +43,8 @@ export const check = {
   'check.iban': 'This is no IBAN: its check digits or its length do not fit its country.',
   'check.account': 'An account number has 4 to 34 letters and digits.',
   'check.bank_code': 'A bank’s code (BIC) has eight or eleven letters and digits, such as ABCDUS33.',
+  'check.discount_or_parts': 'What is paid in parts has no discount: leave one of them empty.',
+  'check.parts_whole': 'The earlier parts are more than nothing each, and less than all of the bill together.',
+  'check.parts_order':
+    'Each part is due later than the one before it, and the last of them before the days of the terms.',
 } as const;

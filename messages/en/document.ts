@@ -58,4 +58,8 @@ export const document = {
   'document.on_account': 'money on account',
   'document.payment_held': 'Payment held',
   'document.payment_released': 'Payment released',
+  'document.instalment': 'Instalment {number}',
+  'document.instalment_due': '{amount}, due {day}',
+  'document.instalment_open': '{amount}, due {day}: {open} still open',
+  'document.instalment_paid': '{amount}, due {day}: settled',
 } as const;

@@ -12,4 +12,7 @@ export const drafts = {
   'drafts.named': '{kind}: {title}',
   'drafts.overtaken': 'What this browser kept of the draft was overtaken by a later one, which is shown.',
   'drafts.due_by_paper': 'As the paper says, {day}',
+  'drafts.terms_in_parts': 'Terms: in {count} parts, the last due {day}',
+  'drafts.in_instalments': 'In instalments …',
+  'drafts.instalments_by_paper': 'As the paper says, in {count} parts',
 } as const;

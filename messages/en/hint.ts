@@ -83,4 +83,6 @@ export const hint = {
   'hint.self_assessed':
     'A tax that the vendor does not charge is owed to the tax office, and reclaimed at once as far as it can be',
   'hint.tax_falls': 'Whether a discount for paying early takes its part of the tax back',
+  'hint.instalments_before':
+    'Parts of the bill that are due sooner than the rest: percent, and the days counted like those of the terms',
 } as const;

@@ -97,7 +97,8 @@ export const paper = {
   'paper.doubt_earlier_unknown': 'It refers to bill {bill}, which is not known here.',
   'paper.doubt_earlier': 'It refers to bill {bill}, which is entered already: look at whether it corrects it.',
   'paper.doubt_due': 'It is due on {paper} by the paper, and on {terms} by the vendor’s terms.',
-  'paper.doubt_instalments': 'It is to be paid in parts, on {days}: it is entered with one day on which it is due.',
+  'paper.doubt_instalments':
+    'It is to be paid in parts, on {days}, and the vendor’s terms say otherwise: choose under Terms which hold.',
   'paper.ask_charge': 'It charges {charge}, {amount} {currency}: say what this is.',
   'paper.doubt_units':
     '{count, plural, one {A unit on it is a code that is} other {# units on it are codes that are}} not known here: {codes}. Say what the lines count.',
@@ -124,4 +125,6 @@ export const paper = {
   'paper.doubt_no_buyer': 'It does not say who is to pay it: look whether it is meant for this company.',
   'paper.other_currency':
     'It is in {billed}, its order in {ordered}: look at the rate, {rate} {ordered} for 1 {billed}.',
+  'paper.doubt_parts':
+    'It is to be paid in parts, on {days}, and does not say how much on which: choose In instalments under Terms.',
 } as const;

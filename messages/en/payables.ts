@@ -132,4 +132,5 @@ export const payables = {
   'payables.is_released': '{number} may be paid.',
   'payables.is_ours': 'In our account, line {at}',
   'payables.is_none': 'none',
+  'payables.due_of_it': '{amount} of it',
 } as const;

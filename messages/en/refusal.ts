@@ -187,4 +187,6 @@ export const refusal = {
     'A deposit that comes back is for no order: leave the order out, or say that it does not come back.',
   'refusal.bill_held': 'Its payment is held: {reason}',
   'refusal.bill_not_held': 'Nobody holds the payment of this bill.',
+  'refusal.instalment_not_later': 'The part before it is due {date}: choose a later day.',
+  'refusal.instalments_do_not_add_up': 'The instalments come to {sum}, and the bill to {total}: make them the same.',
 } as const;

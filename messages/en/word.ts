@@ -182,4 +182,6 @@ export const word = {
   'word.reclaimed_percent': 'Reclaimed %',
   'word.charged_by': 'Charged',
   'word.early_discount': 'Cash discount',
+  'word.instalments_before': 'Due before that',
+  'word.instalments': 'Instalments',
 } as const;

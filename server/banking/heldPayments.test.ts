@@ -66,15 +66,7 @@ it('is left out of runs and refused in payments, with its reason, and paid once 
   const { facts } = (await who(ines).call('GET', `/api/documents/${of}`)).body as unknown as DocumentView;
   expect(facts).toContainEqual({ name: 'Payment held', value: 'Two rolls are stained' });
   expect(reasons(await who(ines).post('payment-run', runOf(of)))).toEqual([422, 'bill_held /payments/0/bills/0']);
-  const payment = {
-    vendor: '1',
-    date: '2026-03-30',
-    currency: 'USD',
-    from: '',
-    discountsTo: 'income',
-    reason: '',
-    bills: [{ of, amount: '100', discount: '', writeOff: '' }],
-  };
+  const payment = make.payment(of, '100');
   expect(reasons(await who(ines).post('payment', payment))).toEqual([422, 'bill_held /bills/0']);
   expect(reasons(await who(ines).post('payment-hold', hold(of, 'held', 'again')))).toEqual([422, 'bill_held /of']);
   await who(ines).posted('payment-hold', hold(of, 'released'));

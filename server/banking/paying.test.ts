@@ -143,20 +143,9 @@ describe('a run', () => {
     expect(mails[0]?.text).toContain('98.00 USD');
     expect(mails[0]?.text).toContain('less 2.00 discount');
     // The bill that was sent back is paid with another run, and never again under the first.
-    expect(
-      reasons(
-        await ines.post('payment', {
-          vendor: '3',
-          date: '2026-03-30',
-          currency: 'USD',
-          from: '',
-          discountsTo: 'income',
-          reason: '',
-          run: `${run}/3`,
-          bills: [{ of: freight, amount: '60', discount: '', writeOff: '' }],
-        }),
-      ),
-    ).toEqual(['payment_not_released /run']);
+    expect(reasons(await ines.post('payment', make.payment(freight, '60', { vendor: '3', run: `${run}/3` })))).toEqual([
+      'payment_not_released /run',
+    ]);
   });
 
   it('is released once where two do it at once, and pays all of it or nothing', async () => {
@@ -170,15 +159,7 @@ describe('a run', () => {
       ]),
     );
     // Somebody pays one of them meanwhile: then nothing of the run is paid.
-    const typed = await ines.posted('payment', {
-      vendor: '2',
-      date: '2026-03-30',
-      currency: 'EUR',
-      from: '',
-      discountsTo: 'income',
-      reason: '',
-      bills: [{ of: two, amount: '20', discount: '', writeOff: '' }],
-    });
+    const typed = await ines.posted('payment', make.payment(two, '20', { vendor: '2', currency: 'EUR' }));
     expect(reasons(await piet.post('approval', answer(run)))).toEqual(['payment_exceeds_open /bills/0/amount']);
     expect(await open('1')).toEqual(['TF-2 10.00']);
     expect((await ines.call('GET', `/api/payment-runs/${run}/file`)).status).toBe(404);
@@ -368,16 +349,7 @@ describe('what the bank sends', () => {
 
   it('finds what was typed, and not sent with a run, where the bank names its payee or bill, and nothing else is alike', async () => {
     const typed = (of: string, amount: string, rest: object = {}) =>
-      ines.posted('payment', {
-        vendor: '1',
-        date: '2026-03-30',
-        currency: 'USD',
-        from: '',
-        discountsTo: 'income',
-        reason: '',
-        bills: [{ of, amount, discount: '', writeOff: '' }],
-        ...rest,
-      });
+      ines.posted('payment', make.payment(of, amount, rest));
     const one = await typed(await bill('1', 'TF-71', '71'), '71');
     await typed(await bill('1', 'TF-72', '72'), '72');
     await typed(await bill('1', 'TF-73', '72'), '72');

@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { Proposal, ProposedItem } from '@obolus/contract/views/paying';
+import { DUE_PARTS, NEXT_DUE } from '../queries/dueParts.ts';
 import { HELD_BY_HAND } from '../queries/heldByHand.ts';
 import { isOpen } from '../queries/openOfOrder.ts';
 import { big, type Row, text } from '../queries/figures.ts';
@@ -32,8 +33,8 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
     ).map((row) => text(row.id)),
   );
   const found: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.reference, d.date, d.due_day, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, x.vendor_id, ${WAITS_FOR} AS waits, ${HELD_BY_HAND} AS held_because, ${ASKED_PAYEE}, COALESCE(${RUN_OF}, '') AS run
-     FROM open_item x JOIN document d ON d.id = x.line_document_id ${ASKS_PAYEE} WHERE ${isOpen('to-pay')} ORDER BY x.vendor_id, COALESCE(d.due_day, d.date), d.id LIMIT ${MOST + 1}`,
+    `SELECT d.id, d.kind, d.number, d.reference, d.date, ${NEXT_DUE} AS due_day, ${DUE_PARTS}, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, x.vendor_id, ${WAITS_FOR} AS waits, ${HELD_BY_HAND} AS held_because, ${ASKED_PAYEE}, COALESCE(${RUN_OF}, '') AS run
+     FROM open_item x JOIN document d ON d.id = x.line_document_id ${ASKS_PAYEE} WHERE ${isOpen('to-pay')} ORDER BY x.vendor_id, COALESCE(${NEXT_DUE}, d.date), d.id LIMIT ${MOST + 1}`,
   );
   const { rows, more } = upTo(MOST, found);
   const ids = [...new Set(rows.map((row) => text(row.vendor_id)))];

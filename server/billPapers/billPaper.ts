@@ -15,8 +15,10 @@ import { parseDecimal } from '@obolus/core/exact/decimal';
 import { divideRounded, powerOfTen } from '@obolus/core/exact/rounding';
 import { shareOut } from '@obolus/core/exact/shareOut';
 import type { BillText } from '@obolus/core/matching/billText';
+import type { Instalment } from '@obolus/core/purchasing/instalments';
 import { type Message, message } from '@obolus/messages/message';
 import { type Mismatch, mismatchesIn } from './addsUp.ts';
+import { instalmentsIn } from './duesOfPaper.ts';
 import { discountIn, type PaperDiscount } from './discounts.ts';
 import { creditWhereBelowZero } from './belowZero.ts';
 import type { Besides, Stated, StatedLine } from './stated.ts';
@@ -31,6 +33,8 @@ export interface BillPaper {
   readonly date: string;
   /** Days on which it, or a part of it, is due; none where it does not say. */
   readonly dues: readonly string[];
+  /** The parts in which it is due; none for all of it on one day, undefined where it does not say what is due when. */
+  readonly instalments: readonly Instalment[] | undefined;
   /** What less is asked of who pays early; none where it does not say. */
   readonly discounts: readonly PaperDiscount[];
   readonly currency: string;
@@ -86,12 +90,18 @@ export function paperOf(stated: Stated): BillPaper {
   );
   const net = takeOff(lines, off, reading);
   const parts = [...net, ...charges].reduce((sum, { amount }) => sum + amount, 0n) + tax;
+  const total =
+    said.total === ''
+      ? documentAmount(parts)
+      : (amountOf(said.total, { id: 'paper.figure_in_total' }, reading) ?? documentAmount(parts));
+  const dues = said.besides.dues.map((due) => ({ ...due, day: dayIn(due.day) }));
   return {
     kind: said.kind,
     number: said.number,
     vendor: said.vendor,
     date,
-    dues: [...new Set(said.besides.dues.map(dayIn).filter(Boolean))].sort(),
+    dues: [...new Set(dues.map(({ day }) => day).filter(Boolean))].sort(),
+    instalments: reading.currency === '' ? [] : instalmentsIn(dues, { currency: reading.currency, total }),
     discounts: said.besides.discounts.flatMap((one) => discountIn(one, date, dayIn(one.until)) ?? []),
     currency: reading.currency,
     refersTo: said.refersTo,
@@ -101,10 +111,7 @@ export function paperOf(stated: Stated): BillPaper {
     problems,
     besides: said.besides,
     mismatches: mismatchesIn(said),
-    total:
-      said.total === ''
-        ? documentAmount(parts)
-        : (amountOf(said.total, { id: 'paper.figure_in_total' }, reading) ?? documentAmount(parts)),
+    total,
   };
 }
 

@@ -110,8 +110,12 @@ export function fromCii(root: XmlNode): Stated {
         }))
         .filter(({ account }) => account !== ''),
       dues: childrenOf(settled, 'SpecifiedTradePaymentTerms')
-        .map((terms) => textAt(terms, 'DueDateDateTime', 'DateTimeString'))
-        .filter(Boolean),
+        .map((terms) => ({
+          day: textAt(terms, 'DueDateDateTime', 'DateTimeString'),
+          amount: textAt(terms, 'PartialPaymentAmount'),
+          percent: '',
+        }))
+        .filter(({ day, amount }) => day !== '' || amount !== ''),
       discounts: childrenOf(settled, 'SpecifiedTradePaymentTerms').flatMap((terms) => [
         ...childrenOf(terms, 'ApplicableTradePaymentDiscountTerms').map((discount) => ({
           percent: textAt(discount, 'CalculationPercent'),

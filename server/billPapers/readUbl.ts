@@ -1,5 +1,6 @@
 import { amountIn, childAt, childrenOf, isYes, textAt, ublParty, type XmlNode } from '../papers/readXml.ts';
 import { unitOf } from '../papers/units.ts';
+import { dueOn } from './duesOfPaper.ts';
 import { daysIn, discountsWrittenIn } from './discounts.ts';
 import { UBL } from './ublVocabulary.ts';
 import { unreadIn } from './vocabulary.ts';
@@ -77,10 +78,14 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
         }))
         .filter(({ account }) => account !== ''),
       dues: [
-        textAt(root, 'DueDate'),
-        ...childrenOf(root, 'PaymentMeans').map((means) => textAt(means, 'PaymentDueDate')),
-        ...childrenOf(root, 'PaymentTerms').map((terms) => textAt(terms, 'PaymentDueDate')),
-      ].filter(Boolean),
+        dueOn(textAt(root, 'DueDate')),
+        ...childrenOf(root, 'PaymentMeans').map((means) => dueOn(textAt(means, 'PaymentDueDate'))),
+        ...childrenOf(root, 'PaymentTerms').map((terms) => ({
+          day: textAt(terms, 'PaymentDueDate') || textAt(terms, 'InstallmentDueDate'),
+          amount: textAt(terms, 'Amount'),
+          percent: textAt(terms, 'PaymentPercent'),
+        })),
+      ].filter(({ day, amount, percent }) => day !== '' || amount !== '' || percent !== ''),
       discounts: childrenOf(root, 'PaymentTerms').flatMap((terms) => [
         {
           percent: textAt(terms, 'SettlementDiscountPercent'),

@@ -1,3 +1,4 @@
+import type { StatedDue } from './duesOfPaper.ts';
 import type { StatedDiscount } from './discounts.ts';
 import type { Unread } from './vocabulary.ts';
 
@@ -71,8 +72,8 @@ export interface Besides {
   readonly payee: readonly string[];
   /** Bank accounts that it is to be paid to. */
   readonly accounts: readonly StatedAccount[];
-  /** Days on which it, or a part of it, is due, as it writes them (BT-9). */
-  readonly dues: readonly string[];
+  /** Days on which it, or a part of it, is due. */
+  readonly dues: readonly StatedDue[];
   /** Discounts for paying early. */
   readonly discounts: readonly StatedDiscount[];
   /** Receipts of ours that it names, as a whole or line by line. */

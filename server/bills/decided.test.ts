@@ -292,15 +292,7 @@ describe('what a bill asks for', () => {
     const { order, line: yarn } = await received('1', '8', '10', '10');
     const ahead = line(`${order}/1`, '2', '10', { wait: true, reason: 'two are on their way' });
     const bill = await ines.posted('bill', make.bill('D-5', [line(yarn, '8', '10'), ahead]));
-    const pay = {
-      vendor: '1',
-      date: '2026-03-29',
-      currency: 'USD',
-      from: '',
-      discountsTo: 'income',
-      reason: '',
-      bills: [{ of: bill, amount: '100', discount: '', writeOff: '' }],
-    };
+    const pay = make.payment(bill, '100', { date: '2026-03-29' });
     expect(refusals(await ines.post('payment', pay))).toEqual(['payment_waits_for_goods /bills/0']);
     await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '2' }], { date: '2026-03-28' }));
     expect((await ines.post('payment', pay)).status).toBe(201);

@@ -56,6 +56,7 @@ function draft(
     usualExpense: more.usualExpense ?? '',
     terms: '',
     due: '',
+    instalments: [],
     onto: more.onto,
   });
 }

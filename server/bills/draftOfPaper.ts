@@ -16,6 +16,7 @@ import { formatDecimal } from '@obolus/core/exact/decimal';
 import { divideRounded } from '@obolus/core/exact/rounding';
 import { chargeKindOf, chargeKindOfCode } from '@obolus/core/matching/chargeWords';
 import type { Proposal } from '@obolus/core/matching/propose';
+import type { Instalment } from '@obolus/core/purchasing/instalments';
 import { taxesOn } from '@obolus/core/purchasing/taxCode';
 import type { TaxLevel } from '@obolus/core/state/company';
 import type { BillPaper } from '../billPapers/billPaper.ts';
@@ -52,6 +53,8 @@ interface Known {
   readonly due: string;
   /** The terms that the paper decides; empty for the vendor's own. */
   readonly terms: string;
+  /** The parts in which it is due, where the paper decides that; none where the terms say. */
+  readonly instalments: readonly Instalment[];
   /** Goods elsewhere that its charges go onto, where the paper names them. */
   readonly onto?: OntoNamed | undefined;
 }
@@ -85,6 +88,9 @@ export function draftOfBill(
     currency: paper.currency,
     ...(known.terms === '' ? {} : { terms: known.terms }),
     ...(known.due === '' ? {} : { due: known.due }),
+    ...(known.instalments.length === 0
+      ? {}
+      : { instalments: known.instalments.map(({ due, amount }) => ({ due, amount: money(amount) })) }),
   };
   const asked = paper.currency === '' ? '' : money(paper.total);
   const further: Further[] = [

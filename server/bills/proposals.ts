@@ -52,7 +52,7 @@ export async function draftOfPaper(
   paper: BillPaper,
 ): Promise<BillDraft> {
   const { proposals, open } = await readProposals(manager, vendor, paper);
-  const { due, terms } = await termsOfPaper(manager, vendor, paper);
+  const { due, terms, instalments } = await termsOfPaper(manager, vendor, paper);
   const [row] = (await manager.query('SELECT usual_expense FROM vendor WHERE id = ?', [vendor])) as Row[];
   return draftOfBill(id, vendor, paper, proposals, {
     open,
@@ -60,6 +60,7 @@ export async function draftOfPaper(
     usualExpense: text(row?.usual_expense),
     due,
     terms,
+    instalments,
     // A bill of goods has its charges' goods on it.
     onto: proposals.some(({ covers }) => covers.length > 0) ? undefined : await goodsNamedBy(manager, paper),
   });

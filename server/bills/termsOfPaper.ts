@@ -1,8 +1,9 @@
 import type { EntityManager } from 'typeorm';
-import { FRACTION_PLACES, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
+import { fraction, FRACTION_PLACES, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { powerOfTen } from '@obolus/core/exact/rounding';
-import { dueDay } from '@obolus/core/purchasing/terms';
+import { type Instalment, instalmentsBy } from '@obolus/core/purchasing/instalments';
+import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import { type Message, message } from '@obolus/messages/message';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { big, type Row, text } from '../queries/figures.ts';
@@ -14,30 +15,36 @@ export interface TermsOfPaper {
   readonly due: string;
   /** Terms of ours that are the paper's and not the vendor's usual ones; empty where the usual ones hold. */
   readonly terms: string;
+  /** The parts in which it is due, where the paper decides that and its terms say otherwise. */
+  readonly instalments: readonly Instalment[];
   readonly doubts: readonly Message[];
 }
 
-const AS_USUAL: TermsOfPaper = { due: '', terms: '', doubts: [] };
+const AS_USUAL: TermsOfPaper = { due: '', terms: '', instalments: [], doubts: [] };
 
 /**
  * The day on which a paper is due and its discount for paying early, held against the vendor's terms (EN 16931, BT-9 and BT-20). Where they differ it is looked
  * at; or the paper's are taken, where the company has it so and terms of ours say the same.
  */
 export async function termsOfPaper(manager: EntityManager, vendor: string, paper: BillPaper): Promise<TermsOfPaper> {
-  const { kind, date, dues, discounts } = paper;
+  const { kind, date, dues, instalments, discounts } = paper;
   if (kind === 'credit' || date === '') return AS_USUAL;
-  if (dues.length > 1)
-    return {
-      ...AS_USUAL,
-      doubts: [message('paper.doubt_instalments', { days: { list: dues.map((day) => ({ day })) } })],
-    };
+  const days = { list: dues.map((day) => ({ day })) };
+  if (instalments === undefined) return { ...AS_USUAL, doubts: [message('paper.doubt_parts', { days })] };
   const [usual] = (await manager.query(
-    'SELECT t.*, c.due_by_paper FROM vendor v JOIN terms t ON t.id = v.terms_id JOIN company c ON c.id = 1 WHERE v.id = ?',
+    "SELECT t.*, c.due_by_paper, (SELECT GROUP_CONCAT(CONCAT(e.days, ' ', e.part) ORDER BY e.part_no) FROM terms_part e WHERE e.terms_id = t.id) AS earlier FROM vendor v JOIN terms t ON t.id = v.terms_id JOIN company c ON c.id = 1 WHERE v.id = ?",
     [vendor],
   )) as Row[];
   if (!usual) return AS_USUAL;
+  if (instalments.length > 0) {
+    if (isSame(instalments, instalmentsBy(termsOf(usual), date, paper.total))) return AS_USUAL;
+    const isTaken = isTrue(usual.due_by_paper) && discounts.length === 0;
+    return isTaken
+      ? { ...AS_USUAL, instalments }
+      : { ...AS_USUAL, doubts: [message('paper.doubt_instalments', { days })] };
+  }
   const [said = ''] = dues;
-  const isOtherDay = said !== '' && said !== dueBy(usual, date);
+  const isOtherDay = said !== '' && (said !== dueBy(usual, date) || usual.earlier != null);
   const isOtherDiscount = discounts.length > 0 && !isDiscount(usual, paper);
   if (!isOtherDay && !isOtherDiscount) return AS_USUAL;
   if (isTrue(usual.due_by_paper)) {
@@ -51,8 +58,23 @@ export async function termsOfPaper(manager: EntityManager, vendor: string, paper
   return { ...AS_USUAL, doubts: [...(isOtherDay ? [day] : []), ...(isOtherDiscount ? [doubtOfDiscount(paper)] : [])] };
 }
 
-const dueBy = (terms: Row, date: string): string =>
-  dueDay({ days: Number(terms.days), afterMonth: isTrue(terms.after_month) }, date);
+const termsOf = (row: Row): Terms => ({
+  days: Number(row.days),
+  afterMonth: isTrue(row.after_month),
+  earlier: text(row.earlier)
+    .split(',')
+    .filter(Boolean)
+    .map((written) => {
+      const [days, part] = written.split(' ');
+      return { days: Number(days), part: fraction(big(part)) };
+    }),
+});
+
+const dueBy = (terms: Row, date: string): string => dueDay(termsOf(terms), date);
+
+const isSame = (one: readonly Instalment[], other: readonly Instalment[]): boolean =>
+  one.length === other.length &&
+  one.every(({ due, amount }, at) => due === other[at]?.due && amount === other[at].amount);
 
 /** Whether terms have the one discount that a paper offers. */
 function isDiscount(terms: Row, { discounts }: BillPaper): boolean {

@@ -113,6 +113,7 @@ async function postWithin<Kind extends DocumentKind>(
     id,
     at,
     books,
+    terms,
     poolRow: (pool) => (pool === undefined ? null : (books.poolRows.get(pool) ?? null)),
   };
   const { document } = decision.posted;

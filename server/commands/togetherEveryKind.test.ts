@@ -33,15 +33,7 @@ const expensed = (number: string) => ({
   expenses: [{ expense: 'cleaning', amount: '40' }],
   date: '2026-03-11',
 });
-const payment = (of: string, amount: string, from = '') => ({
-  vendor: '1',
-  date: '2026-03-20',
-  currency: 'USD',
-  from,
-  discountsTo: 'income',
-  reason: '',
-  bills: [{ of, amount, discount: '', writeOff: '' }],
-});
+const payment = (of: string, amount: string, from = '') => make.payment(of, amount, { date: '2026-03-20', from });
 
 interface Contest {
   /** Readies what both want, and says what each of them posts. */

@@ -31,15 +31,7 @@ afterAll(async () => {
 const owes = { date: '2026-03-13', vendor: BROKER, authority: CUSTOMS };
 const disbursed = (reference: string, of: string, amount: string, rest: object = {}) =>
   make.charge(reference, '0', { charges: [], disbursements: [{ of, amount }], ...rest });
-const paid = (of: string, amount: string) => ({
-  vendor: CUSTOMS,
-  date: '2026-03-30',
-  currency: 'USD',
-  from: '',
-  discountsTo: 'income',
-  reason: '',
-  bills: [{ of, amount, discount: '', writeOff: '' }],
-});
+const paid = (of: string, amount: string) => make.payment(of, amount, { vendor: CUSTOMS });
 const charged = async (id: string) =>
   (await ines.call('GET', `/api/customs-entries/${id}/charged`)).body as unknown as ChargedEntry;
 const debts = async () =>

@@ -7,6 +7,7 @@ import type { Books } from '@obolus/core/state/books';
 import type { CommandOf, DocumentOf } from '@obolus/core/posting/kinds';
 import type { RunDoubt } from '@obolus/core/paying/paymentRun/decide';
 import type { VendorStatementCommand } from '@obolus/core/paying/vendorStatement/command';
+import type { Terms } from '@obolus/core/purchasing/terms';
 import type { Refusal } from '@obolus/core/state/refusal';
 import type { Ruled } from '@obolus/core/charges/estimateRules';
 import type { Reader } from '../asking/reader.ts';
@@ -136,6 +137,8 @@ export interface Saving {
   /** When, as the database takes it. */
   readonly at: string;
   readonly books: LoadedBooks;
+  /** Of what is owed by it. */
+  readonly terms: Terms;
   poolRow(pool: string | undefined): string | null;
 }
 

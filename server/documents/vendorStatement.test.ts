@@ -21,15 +21,7 @@ beforeAll(async () => {
   ids.first = await bill('INV-0071', '20', '2026-04-02');
   ids.second = await bill('INV-0072', '30', '2026-04-10');
   ids.wrong = await bill('INV-0073', '5', '2026-04-11');
-  ids.paid = await ines.posted('payment', {
-    vendor: '1',
-    date: '2026-05-02',
-    currency: 'USD',
-    from: '',
-    discountsTo: 'income',
-    reason: '',
-    bills: [{ of: ids.first, amount: '200', discount: '', writeOff: '' }],
-  });
+  ids.paid = await ines.posted('payment', make.payment(ids.first, '200', { date: '2026-05-02' }));
   ids.ahead = await ines.posted('prepayment', { vendor: '1', date: '2026-05-20', currency: 'USD', amount: '50' });
   const struck = await bill('INV-0099', '1', '2026-05-21');
   await ines.posted('reversal', { of: struck, date: '2026-05-22', reason: 'another vendor’s' });

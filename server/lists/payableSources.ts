@@ -1,4 +1,5 @@
 import { text as textOf } from '../queries/figures.ts';
+import { NEXT_DUE } from '../queries/dueParts.ts';
 import { HELD_BY_HAND } from '../queries/heldByHand.ts';
 import { isOpen } from '../queries/openOfOrder.ts';
 import { PAYEE_WAITS } from '../queries/paidTo.ts';
@@ -18,8 +19,8 @@ export const payables: ListSource = {
     reference: text('d.reference'),
     number: text('d.number'),
     date: day('d.date'),
-    due: day('d.due_day'),
-    late: whole('NULLIF(GREATEST(DATEDIFF(:today, d.due_day), 0), 0)'),
+    due: day(NEXT_DUE),
+    late: whole(`NULLIF(GREATEST(DATEDIFF(:today, ${NEXT_DUE}), 0), 0)`),
     until: day('d.discount_day'),
     open: amount('x.amount'),
     currency: text('d.currency'),

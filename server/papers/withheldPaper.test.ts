@@ -20,15 +20,10 @@ beforeAll(async () => {
   const paid = async (reference: string, amount: string, kept: object) => {
     const lines = [{ of: `${receipt}/1`, quantity: '10', price: '10' }];
     const of = await ines.posted('bill', make.bill(reference, lines, { date: '2026-03-20', another: 'a second half' }));
-    return ines.posted('payment', {
-      vendor: '1',
-      date: '2026-03-30',
-      currency: 'USD',
-      from: '',
-      discountsTo: 'income',
-      reason: '',
-      bills: [{ of, amount, discount: '', writeOff: '', ...kept }],
-    });
+    return ines.posted(
+      'payment',
+      make.payment(of, amount, { bills: [{ of, amount, discount: '', writeOff: '', ...kept }] }),
+    );
   };
   withheld = await paid('INV-71', '90', { withheld: '10' });
   plain = await paid('INV-72', '100', {});

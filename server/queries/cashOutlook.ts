@@ -7,6 +7,7 @@ import { divideRounded } from '@obolus/core/exact/rounding';
 import { discountOn, yearlyYield } from '@obolus/core/purchasing/terms';
 import { groupBy } from '../storage/groupBy.ts';
 import { upTo } from '../storage/upTo.ts';
+import { BASE_OF_PART, BY_PART, DUE_OF_PART, OPEN_OF_PART } from './dueParts.ts';
 import { big, type Row, showAmount, text } from './figures.ts';
 import { isOpen } from './openOfOrder.ts';
 
@@ -16,8 +17,8 @@ const MOST_DISCOUNTS = 200;
 /** What is open falls due: in the next weeks, from a day on, each of seven days; and what is due already. */
 export async function readCashOutlook(manager: EntityManager, base: string, today: string): Promise<CashOutlook> {
   const due: Row[] = await manager.query(
-    `SELECT COALESCE(d.due_day, d.date) AS day, d.currency, SUM(x.amount) AS amount, SUM(x.base_amount) AS base, COUNT(*) AS bills
-     FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE ${isOpen('to-pay')} GROUP BY day, d.currency ORDER BY day, d.currency`,
+    `SELECT ${DUE_OF_PART} AS day, d.currency, SUM(${OPEN_OF_PART}) AS amount, SUM(${BASE_OF_PART}) AS base, COUNT(*) AS bills
+     FROM open_item x JOIN document d ON d.id = x.line_document_id ${BY_PART} WHERE ${isOpen('to-pay')} GROUP BY day, d.currency ORDER BY day, d.currency`,
   );
   const weekOf = (day: string) => (day < today ? -1 : Math.min(WEEKS, Math.floor(daysBetween(today, day) / 7)));
   const byWeek = groupBy(due, (row) => weekOf(text(row.day)));

@@ -17,16 +17,7 @@ const standingOf = async (list: 'orders' | 'receipts', id: string) => {
   const { body } = await ines.call('GET', `/api/lists/${list}`);
   return (body as unknown as ListPage).rows.find((row) => row.id === id)?.cells.stands;
 };
-const pay = (of: string, amount: string) =>
-  ines.posted('payment', {
-    vendor: '1',
-    date: '2026-03-30',
-    currency: 'USD',
-    from: '',
-    discountsTo: 'income',
-    reason: '',
-    bills: [{ of, amount, discount: '', writeOff: '' }],
-  });
+const pay = (of: string, amount: string) => ines.posted('payment', make.payment(of, amount));
 
 it('when the last bill is paid, and no longer once goods wait for their credit', async () => {
   const order = await ines.posted('order', make.order([{ item: '1', quantity: '10', price: '10' }]));

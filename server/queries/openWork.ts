@@ -13,6 +13,7 @@ import { ordersAwaiting, PAYEE_ASKED, RUN_WAITS } from './awaiting.ts';
 import { RECEIVED_LINES, receivedLine } from './landedGoods.ts';
 import { readEstimates } from './receiptEstimates.ts';
 import { upTo } from '../storage/upTo.ts';
+import { NEXT_DUE } from './dueParts.ts';
 import { isOpen, openLines, RECEIVED } from './openOfOrder.ts';
 
 const MOST = 2000;
@@ -169,7 +170,7 @@ export async function countWaiting(
        (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-allocate')}) AS charges,
        ${documentsOpen('to-invoice')} AS deliveries,
        (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('to-credit')}) + (SELECT COUNT(*) FROM open_item x WHERE ${isOpen('claim')}) AS credits,
-       (SELECT COUNT(*) FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE ${isOpen('to-pay')} AND d.due_day <= ? + INTERVAL 7 DAY) AS due,
+       (SELECT COUNT(*) FROM open_item x JOIN document d ON d.id = x.line_document_id WHERE ${isOpen('to-pay')} AND ${NEXT_DUE} <= ? + INTERVAL 7 DAY) AS due,
        (SELECT COUNT(*) FROM draft WHERE user_id = ?) AS drafts,
        (SELECT MAX(l.id) FROM (SELECT id, entered_by FROM document ORDER BY id DESC LIMIT ${LATEST}) l WHERE l.entered_by <> ?) AS of_others`,
     [user, user, user, user, today, user, user],

@@ -29,16 +29,8 @@ const owed = async (vendor: string) =>
   (await ines.call('GET', `/api/vendors/${vendor}/payables`)).body as unknown as OwedToVendor;
 const ageing = async (asOf: string, by = 'due') =>
   (await ines.call('GET', `/api/payables/ageing?asOf=${asOf}&by=${by}`)).body as unknown as Ageing;
-const payment = (of: string, amount: string, more: object = {}) => ({
-  vendor: '1',
-  date: '2026-03-18',
-  currency: 'USD',
-  from: '',
-  discountsTo: 'income',
-  reason: '',
-  bills: [{ of, amount, discount: '', writeOff: '' }],
-  ...more,
-});
+const payment = (of: string, amount: string, more: object = {}) =>
+  make.payment(of, amount, { date: '2026-03-18', ...more });
 
 describe('what is owed to a vendor', () => {
   it('is each bill with the day it is due, and the discount that is offered by its terms', async () => {

@@ -14,6 +14,7 @@ import { groupBy } from '../storage/groupBy.ts';
 import { upTo } from '../storage/upTo.ts';
 import { balancesOn } from '../sums/balances.ts';
 import { big, type Row, showAmount, showQuantity, text } from './figures.ts';
+import { BASE_OF_PART, BY_PART, DUE_OF_PART, DUE_PARTS, duePartsOf, NEXT_DUE, OPEN_OF_PART } from './dueParts.ts';
 import { HELD_BY_HAND } from './heldByHand.ts';
 import { isOpen } from './openOfOrder.ts';
 import { ASKED_PAYEE, ASKS_PAYEE, paidToOf } from './paidTo.ts';
@@ -33,8 +34,8 @@ export async function readOwedToVendor(manager: EntityManager, id: string, base:
   )) as Row[];
   if (!vendor) throw new RequestError(404, 'problem.no_such_entry', { what: { word: 'register.vendors_one' } });
   const payables: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.reference, d.date, d.due_day, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, ${WAITS_FOR} AS waits, ${HELD_BY_HAND} AS held_because, ${ASKED_PAYEE}
-     FROM open_item x JOIN document d ON d.id = x.line_document_id ${ASKS_PAYEE} WHERE x.vendor_id = ? AND ${isOpen('to-pay')} ORDER BY COALESCE(d.due_day, d.date), d.id LIMIT ${MOST + 1}`,
+    `SELECT d.id, d.kind, d.number, d.reference, d.date, ${NEXT_DUE} AS due_day, ${DUE_PARTS}, d.currency, d.discount_day, d.discount, x.amount AS open, x.base_amount AS base, ${WAITS_FOR} AS waits, ${HELD_BY_HAND} AS held_because, ${ASKED_PAYEE}
+     FROM open_item x JOIN document d ON d.id = x.line_document_id ${ASKS_PAYEE} WHERE x.vendor_id = ? AND ${isOpen('to-pay')} ORDER BY COALESCE(${NEXT_DUE}, d.date), d.id LIMIT ${MOST + 1}`,
     [id],
   );
   const prepaid: Row[] = await manager.query(
@@ -76,6 +77,7 @@ export function payableOf(row: Row, base: string, own: string): PayableView {
     reference: text(row.reference),
     date: text(row.date),
     due: text(row.due_day),
+    parts: duePartsOf(row),
     currency,
     open: formatAmount(open, currency),
     base: showAmount(row.base, base),
@@ -97,15 +99,13 @@ export async function readAgeing(
   { asOf, by }: { asOf: string; by: 'due' | 'paper' },
 ): Promise<Ageing> {
   const open: Row[] = await manager.query(
-    `SELECT o.id, o.date, o.due_day, o.currency, v.id AS vendor_id, v.name AS vendor, SUM(x.amount) AS open, SUM(x.base_amount) AS base
-     FROM open_change x JOIN document d ON d.id = x.document_id JOIN document o ON o.id = x.line_document_id JOIN vendor v ON v.id = o.vendor_id
-     WHERE x.kind = 'to-pay' AND d.date <= ? GROUP BY o.id, o.date, o.due_day, o.currency, v.id, v.name HAVING open <> 0 OR base <> 0 ORDER BY v.name, v.id, o.currency, o.id`,
+    `SELECT d.date, ${DUE_OF_PART} AS due, d.currency, v.id AS vendor_id, v.name AS vendor, ${OPEN_OF_PART} AS open, ${BASE_OF_PART} AS base
+     FROM (SELECT c.line_document_id, SUM(c.amount) AS amount, SUM(c.base_amount) AS base_amount FROM open_change c JOIN document m ON m.id = c.document_id
+           WHERE c.kind = 'to-pay' AND m.date <= ? GROUP BY c.line_document_id HAVING amount <> 0 OR base_amount <> 0) x
+     JOIN document d ON d.id = x.line_document_id JOIN vendor v ON v.id = d.vendor_id ${BY_PART} ORDER BY v.name, v.id, d.currency, d.id, p.line_no`,
     [asOf],
   );
-  const aged = open.map((row) => ({
-    row,
-    age: ageOf(text((by === 'due' ? row.due_day : undefined) ?? row.date), asOf),
-  }));
+  const aged = open.map((row) => ({ row, age: ageOf(text(by === 'due' ? row.due : row.date), asOf) }));
   const sums = (of: typeof aged) =>
     BUCKETS.map((bucket) => of.reduce((sum, { row, age }) => (age === bucket ? sum + big(row.base) : sum), 0n));
   const totalOf = (of: typeof aged) => of.reduce((sum, { row }) => sum + big(row.base), 0n);

@@ -24,7 +24,7 @@ export async function listWarehouses(manager: EntityManager): Promise<ReplyOf<ty
 
 export async function listTerms(manager: EntityManager): Promise<ReplyOf<typeof api.terms>> {
   const rows: Row[] = await manager.query(
-    'SELECT id, code, name, days, after_month FROM terms WHERE retired = 0 ORDER BY days, code',
+    'SELECT t.id, t.code, t.name, t.days, t.after_month, (SELECT COUNT(*) + 1 FROM terms_part p WHERE p.terms_id = t.id) AS parts FROM terms t WHERE t.retired = 0 ORDER BY t.days, t.code',
   );
   return {
     rows: rows.map((row) => ({
@@ -33,6 +33,7 @@ export async function listTerms(manager: EntityManager): Promise<ReplyOf<typeof 
       name: text(row.name),
       days: Number(row.days),
       afterMonth: isTrue(row.after_month),
+      parts: Number(row.parts),
     })),
   };
 }

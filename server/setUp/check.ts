@@ -8,10 +8,12 @@ import {
 } from '@obolus/contract/registers/register';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { isDay } from '@obolus/core/exact/calendar';
+import { powerOfTen } from '@obolus/core/exact/rounding';
 import { isCurrency } from '@obolus/core/exact/currencies';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
 import { problemOfAccount, problemOfBankCode } from '../transfers/accountNumbers.ts';
 import { baseCurrency } from './baseCurrency.ts';
+import { PERCENT_PLACES } from './columns.ts';
 import { fold, type Known } from './kept.ts';
 import { notAFigure } from '../asking/wording.ts';
 import { type Message, message, type MessageId, type Values } from '@obolus/messages/message';
@@ -20,6 +22,14 @@ export interface FieldProblem {
   readonly field: string;
   readonly says: readonly Message[];
 }
+
+/** Percent as they are kept; nothing where they cannot be read. */
+function percentIn(text: string): bigint {
+  const read = parseDecimal(text, PERCENT_PLACES);
+  return read.ok ? read.scaled : 0n;
+}
+
+const WHOLE = 100n * powerOfTen(PERCENT_PLACES);
 
 const says = (field: string, id: MessageId, values?: Values): FieldProblem => ({ field, says: [message(id, values)] });
 
@@ -135,9 +145,15 @@ const TOGETHER: Partial<Record<RegisterName, (fields: EntryFields) => FieldProbl
     const again = twice(partsOf(bins).map(([code = '']) => fold(code)));
     return again === undefined ? [] : [says('bins', 'check.twice', { text: again })];
   },
-  terms({ days = '', discount = '', discount_days: within = '' }) {
+  terms({ days = '', discount = '', discount_days: within = '', earlier = '' }) {
     if ((discount === '') !== (within === ''))
       return [says(discount === '' ? 'discount' : 'discount_days', 'check.discount_both')];
+    const parts = partsOf(earlier).map(([percent = '', on = '']) => ({ part: percentIn(percent), on: Number(on) }));
+    if (parts.length > 0 && discount !== '') return [says('earlier', 'check.discount_or_parts')];
+    if (parts.some(({ part }) => part <= 0n) || parts.reduce((sum, { part }) => sum + part, 0n) >= WHOLE)
+      return [says('earlier', 'check.parts_whole')];
+    if (parts.some(({ on }, at) => on >= (parts[at + 1]?.on ?? Number(days))))
+      return [says('earlier', 'check.parts_order')];
     return Number(days) > 999 || Number(within) > 999 ? [says('days', 'check.most_days')] : [];
   },
   'estimate-rules': ({ by = '', figure = '', basis = '', from = '', to = '', item = '', group = '' }) => [

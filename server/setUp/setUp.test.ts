@@ -395,15 +395,7 @@ describe('a vendor on hold', () => {
       'bill',
       make.bill('Q-1', [{ of: `${receipt}/1`, quantity: '10', price: '5' }], { vendor: id }),
     );
-    const paid = {
-      vendor: id,
-      date: '2026-03-30',
-      currency: 'USD',
-      from: '',
-      discountsTo: 'income',
-      reason: '',
-      bills: [{ of: bill, amount: '50', discount: '', writeOff: '' }],
-    };
+    const paid = make.payment(bill, '50', { vendor: id });
     expect(await refused('payment', paid)).toEqual({ '/vendor': says });
     expect(await refused('prepayment', { vendor: id, date: '2026-03-20', currency: 'USD', amount: '5' })).toEqual({
       '/vendor': says,

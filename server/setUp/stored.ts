@@ -213,6 +213,11 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       after: either('after_month', 'month-end', 'bill'),
       discount: figure('discount', PERCENT_PLACES),
       discount_days: figure('discount_days', 0),
+      earlier: parts('terms_part', 'terms_id', 'k.part_no', [
+        sized('part', PERCENT_PLACES),
+        sized('days', 0),
+        { column: 'part_no', read: "''", keep: (_, at) => at + 1 },
+      ]),
       retired,
     },
   },

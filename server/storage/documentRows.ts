@@ -14,6 +14,8 @@ export interface DocumentHeader {
   readonly terms?: string;
   /** When it is due, where that is not by its terms. */
   readonly due?: string;
+  /** It states its own parts and their days: a discount of its terms is none of it. */
+  readonly inParts?: true;
 }
 
 /** A table and rows for it, all of the same columns. */

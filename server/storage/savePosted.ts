@@ -198,6 +198,7 @@ function documentRow(
   { id, number, key, user, at, header, terms }: Entering,
 ): object {
   const currency = header.currency ?? books.company.currency;
+  const hasDiscount = header.isOwed && !header.inParts;
   return {
     id,
     kind: document.kind,
@@ -210,8 +211,8 @@ function documentRow(
     rate: rateOn(books, currency, document.date) ?? ONE_TO_ONE,
     reference: header.reference ?? '',
     due_day: header.isOwed ? (header.due ?? dueDay(terms, document.date)) : null,
-    discount_day: (header.isOwed && discountDay(terms, document.date)) || null,
-    discount: (header.isOwed && terms.discount?.part) || null,
+    discount_day: (hasDiscount && discountDay(terms, document.date)) || null,
+    discount: (hasDiscount && terms.discount?.part) || null,
     note: header.note ?? '',
     entered_by: user,
     entered_at: at,

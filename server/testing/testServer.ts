@@ -163,6 +163,16 @@ export const make = {
     charges: [{ kind: 'freight', amount }],
     ...rest,
   }),
+  payment: (of: string, amount: string, rest: object = {}) => ({
+    vendor: '1',
+    date: '2026-03-30',
+    currency: 'USD',
+    from: '',
+    discountsTo: 'income',
+    reason: '',
+    bills: [{ of, amount, discount: '', writeOff: '' }],
+    ...rest,
+  }),
   allocation: (charge: string, to: readonly string[], basis = 'weight', rest: object = {}) => ({
     date: '2026-03-30',
     to,

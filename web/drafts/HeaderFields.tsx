@@ -90,46 +90,88 @@ export function useTermsOf(terms: string | undefined, vendor: string): TermsView
   return known.data?.rows.find((entry) => entry.id === id);
 }
 
-/** The choice of the day that a paper says, beside the terms that are set up. */
+/** The choice of the day that a paper says, beside the terms that are set up; and of parts that somebody says. */
 const AS_PAPER = 'paper';
+const IN_PARTS = 'parts';
+
+/** A part of a bill that is due by itself. */
+export interface Instalment {
+  readonly due: string;
+  readonly amount: string;
+}
+
+interface OfTerms {
+  readonly terms?: string | undefined;
+  readonly due?: string | undefined;
+  readonly instalments?: readonly Instalment[] | undefined;
+}
 
 /** Terms of payment; the vendor's while no others are chosen, and the day on which a bill of the document's date would be due. */
 export function TermsField({
   body,
   change,
   refusals,
-  paperDue = '',
+  paper,
+  total,
 }: Omit<Entered<'date' | 'vendor'>, 'name' | 'change'> & {
-  body: { terms?: string; due?: string };
-  change: (to: { terms: string; due?: string }) => void;
-  /** When its paper says that it is due. */
-  paperDue?: string;
+  body: OfTerms;
+  change: (to: { terms: string; due?: string; instalments?: Instalment[] }) => void;
+  /** When its paper says that it is due, and in which parts. */
+  paper?: { readonly due: string; readonly instalments: readonly Instalment[] } | undefined;
+  /** What is due by them; undefined where it is not said in parts. */
+  total?: string;
 }) {
   const known = server.useTermsQuery();
   const held = useTermsOf(body.terms, body.vendor);
   const usual = useTermsOf(undefined, body.vendor);
   const byTerms = held && isDay(body.date) ? dueDay(held, body.date) : '';
-  const due = body.due || byTerms;
-  const said = body.due || paperDue;
+  const said = body.due || (paper?.due ?? '');
+  const inParts = body.instalments ?? [];
+  const ofPaper = paper?.instalments ?? [];
+  const count = inParts.length || (body.due ? 1 : (held?.parts ?? 1));
+  const due = inParts.at(-1)?.due || body.due || byTerms;
   const options = [
     ['', usual ? say('drafts.terms_usual', { name: usual.name }) : say('drafts.usual')] as const,
     ...(known.data?.rows ?? []).map(({ id, name }) => [id, name] as const),
     ...(said && (body.due || said !== byTerms)
       ? [[AS_PAPER, say('drafts.due_by_paper', { day: { day: said } })] as const]
       : []),
+    ...(total === undefined
+      ? []
+      : [
+          [
+            IN_PARTS,
+            ofPaper.length > 0
+              ? say('drafts.instalments_by_paper', { count: ofPaper.length })
+              : say('drafts.in_instalments'),
+          ] as const,
+        ]),
   ];
+  const name =
+    due === '' || !isDay(due)
+      ? say('word.terms')
+      : count > 1
+        ? say('drafts.terms_in_parts', { count, day: { day: due } })
+        : say('drafts.terms_due', { day: { day: due } });
+  const choose = (terms: string) => {
+    const none = { ...(body.due ? { due: '' } : {}), ...(inParts.length > 0 ? { instalments: [] } : {}) };
+    if (terms === AS_PAPER) change({ ...none, terms: body.terms ?? '', due: said });
+    else if (terms === IN_PARTS)
+      change({
+        ...none,
+        terms: body.terms ?? '',
+        instalments: ofPaper.length > 0 ? [...ofPaper] : [{ due: byTerms, amount: total ?? '' }],
+      });
+    else change({ ...none, terms });
+  };
   return (
-    <Field name={due ? say('drafts.terms_due', { day: { day: due } }) : say('word.terms')}>
+    <Field name={name}>
       <Choice
         label={say('word.terms')}
-        value={body.due ? AS_PAPER : (body.terms ?? '')}
+        value={inParts.length > 0 ? IN_PARTS : body.due ? AS_PAPER : (body.terms ?? '')}
         options={options}
         wrong={wrongAt(refusals, '/terms') ?? wrongAt(refusals, '/due')}
-        onChange={(terms) =>
-          change(
-            terms === AS_PAPER ? { terms: body.terms ?? '', due: said } : { terms, ...(body.due ? { due: '' } : {}) },
-          )
-        }
+        onChange={choose}
       />
     </Field>
   );

@@ -29,6 +29,7 @@ export const BILL_WORDS = [
   'total-reason',
   'tax-reason',
   'agreed-rates',
+  'instalments',
 ];
 
 export function billStep({ step, numbers, books, date }: Reading): BillCommand {
@@ -95,6 +96,18 @@ export function billStep({ step, numbers, books, date }: Reading): BillCommand {
   const reference = optionalText(step, 'number') ?? textOf(step, 'bill');
   const said = { another: optionalText(step, 'another'), signedOff: isTrue(step, 'signed-off') };
   const agreedRates = agreedRatesOf(step);
-  const parts = { lines, charges, expenses, tax, disputed, disbursements };
+  const instalments = linesOf(step, ['due', 'amount'], 'instalments').map((part) => ({
+    due: textOf(part, 'due'),
+    amount: amountOf(part),
+  }));
+  const parts = {
+    ...(instalments.length > 0 ? { instalments } : {}),
+    lines,
+    charges,
+    expenses,
+    tax,
+    disputed,
+    disbursements,
+  };
   return { kind: 'bill', vendor, reference, currency, agreedRates, date, ...parts, whole, ...said };
 }

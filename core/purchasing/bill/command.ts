@@ -1,6 +1,7 @@
 import type { BaseAmount, DocumentAmount, Fraction, Price, Quantity, Rate } from '../../exact/amounts.ts';
 import type { AgreedRate, CrossRate } from '../crossRate.ts';
 import type { BillTax } from '../billTax.ts';
+import type { Instalment } from '../instalments.ts';
 import type { Bought } from '../../state/purchasing.ts';
 import type { Charge, RemitTo } from '../../state/owed.ts';
 import type { Day } from '../../exact/calendar.ts';
@@ -31,6 +32,8 @@ export interface BillCommand {
   /** What a broker paid to customs on the company's behalf, by customs entry: no cost, it clears what is owed there. */
   readonly disbursements?: readonly Disbursement[] | undefined;
   readonly whole?: AsAWhole | undefined;
+  /** Where it is due in parts that its terms do not say. */
+  readonly instalments?: readonly Instalment[] | undefined;
   /** Whom it asks to be paid to, where that is not the vendor at its account on file. */
   readonly remitTo?: RemitTo | undefined;
   /** Why it is another bill than one that it is like. */

@@ -8,6 +8,7 @@ import type { Cost, Flow } from '../../costing/effects.ts';
 import { checkDecided, differencesOf, isOfWhole } from './differences.ts';
 import { unbilledOf } from '../../state/billedAmounts.ts';
 import { checkAlike } from '../alikeBills.ts';
+import { checkInstalments } from '../instalments.ts';
 import type { BillCommand, BillDocument, BilledLine } from './command.ts';
 import { aheadOf, billDocument, billedLine } from './read.ts';
 import { checkBill } from './check.ts';
@@ -24,7 +25,8 @@ export function decideBill(books: Books, command: BillCommand): Decision<BillDoc
   if ('reason' in document) return refused([document]);
   const alike = checkAlike(books, { ...command, amount: document.total.amount }, command.another ?? '');
   const differences = differencesOf(books, document);
-  const open = [...alike, ...checkDecided(books, differences, command.signedOff ?? false)];
+  const parts = checkInstalments(command.instalments ?? [], { ...command, total: document.total.amount });
+  const open = [...alike, ...parts, ...checkDecided(books, differences, command.signedOff ?? false)];
   if (open.length > 0) return refused(open);
   const bills = command.lines.map((line) => line.of);
   // A version of an order cannot be taken back under what was billed by it ahead of the goods.

@@ -20,6 +20,7 @@ import { paidElsewhereByPaper } from '../../billPapers/paidElsewhere.ts';
 import { crossRateFacts, crossRateRows, viewCrossRate } from '../crossRates.ts';
 import { holdFacts } from '../paymentHold.ts';
 import { payeeFacts } from './payee.ts';
+import { dueOf, instalmentFacts, instalmentRows } from './instalments.ts';
 import { learnFromDraft } from './learn.ts';
 import { loadBillNumber } from '../../storage/load/bills.ts';
 import { loadChargeAllowances } from '../../storage/load/company.ts';
@@ -62,16 +63,16 @@ export const bill: DocumentCommand<'bill'> = {
   },
   // What a vendor delivered while it was in use is still billed.
   brings: (body) => (body.lines.length === 0 ? [vendorIn(body)] : []),
-  header: ({ vendor, currency, reference, terms, due, another }) => ({
+  header: ({ vendor, currency, reference, terms, due, instalments = [], another }) => ({
     isOwed: true,
     vendor,
     currency,
     reference: reference.trim(),
     ...(terms ? { terms } : {}),
-    ...(due ? { due } : {}),
+    ...dueOf(due, instalments),
     ...(another ? { note: another.trim() } : {}),
   }),
-  rows: (document, saving) => [
+  rows: (document, saving, { due }) => [
     {
       table: facts.billLine,
       rows: document.lines.map((line) => ({
@@ -159,6 +160,7 @@ export const bill: DocumentCommand<'bill'> = {
     },
     crossRateRows(saving.id, document.crossRates),
     payableRow(saving, document.total),
+    instalmentRows(document, saving, due),
     {
       table: facts.billRemitTo,
       rows: [document.remitTo].flatMap((to) =>
@@ -238,6 +240,7 @@ export const bill: DocumentCommand<'bill'> = {
   },
   facts: async (manager, id) => [
     ...(await crossRateFacts(manager, id)),
+    ...(await instalmentFacts(manager, id)),
     ...(await holdFacts(manager, id)),
     ...(await payeeFacts(manager, id)),
   ],

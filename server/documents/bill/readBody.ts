@@ -70,6 +70,14 @@ export function readBillBody(body: BodyOf<'bill'>, reader: Reader, { signedOff, 
       selfAssessed: tax.selfAssessed,
       withDiscount: tax.withDiscount,
     })),
+    ...(body.instalments?.length
+      ? {
+          instalments: body.instalments.map(({ due, amount }, position) => ({
+            due: reader.given(due, `/instalments/${position}/due`),
+            amount: reader.document(amount, body.currency, `/instalments/${position}/amount`),
+          })),
+        }
+      : {}),
     ...remitToOf(remitTo ?? typedPayee(body, reader), user),
     whole: {
       tax: body.whole?.tax,

@@ -50,6 +50,9 @@ export function writeBill(command: BillCommand, names: ServerNames): BodyOf<'bil
       ...(tax.withDiscount ? { withDiscount: true } : {}),
       ...(tax.lines === undefined ? {} : { lines: [...tax.lines] }),
     })),
+    ...(command.instalments?.length
+      ? { instalments: command.instalments.map((part) => ({ due: part.due, amount: amount(part.amount) })) }
+      : {}),
     ...(command.remitTo
       ? {
           remitTo: {

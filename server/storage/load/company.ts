@@ -21,6 +21,8 @@ const CHARGE_KINDS = `(SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kin
 /** The account of each kind of posting, and of expenses that have one of their own, each in one column. */
 const CHART = `(SELECT GROUP_CONCAT(CONCAT(p.posting, '=', p.account_id) SEPARATOR '|') FROM posting_account p) AS posting_accounts,
   (SELECT GROUP_CONCAT(CONCAT(x.account_id, '=', x.code) SEPARATOR '|') FROM expense_account x WHERE x.account_id IS NOT NULL) AS expense_accounts`;
+/** Parts of terms `t` that are due sooner than the rest, in one column. */
+const EARLIER_PARTS = `(SELECT GROUP_CONCAT(CONCAT(e.days, '=', e.part) ORDER BY e.part_no SEPARATOR '|') FROM terms_part e WHERE e.terms_id = t.id) AS terms_earlier`;
 const wordsOf = (column: string | null | undefined): ReadonlySet<string> => new Set(column ? column.split('|') : []);
 
 /** `a=1|b=2`, parted at the first sign: what stands behind it may hold any. */
@@ -41,7 +43,7 @@ export async function loadCompany(
 ): Promise<{ refusals: Refusal[]; terms: Terms }> {
   const [row] = await query(
     loader.reading,
-    `SELECT c.*, ${CHARGE_KINDS}, ${CHART}, w.name AS warehouse, v.id AS vendor, v.hold, v.bank_account, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month, t.discount AS terms_discount, t.discount_days, ${ACCOUNT_BY}
+    `SELECT c.*, ${CHARGE_KINDS}, ${CHART}, w.name AS warehouse, v.id AS vendor, v.hold, v.bank_account, v.over_tolerance AS vendor_over, v.short_tolerance AS vendor_short, ${OF_VENDOR}, t.days, t.after_month, t.discount AS terms_discount, t.discount_days, ${EARLIER_PARTS}, ${ACCOUNT_BY}
      FROM company c LEFT JOIN vendor v ON v.id = ? LEFT JOIN warehouse w ON w.id = ? LEFT JOIN terms t ON t.id = COALESCE(?, v.terms_id)
      WHERE c.id = 1${loader.sharedLock}`,
     [vendor ?? null, warehouse ?? null, terms ?? null],
@@ -92,6 +94,7 @@ export async function loadCompany(
         row.terms_discount == null
           ? undefined
           : { part: fractionOf(row.terms_discount), days: Number(row.discount_days ?? 0) },
+      earlier: pairsOf(row.terms_earlier).map(([days, part]) => ({ part: fractionOf(part), days: Number(days) })),
     },
   };
 }

@@ -1,4 +1,4 @@
-import { id, ref, line, number, figure, text, name, maybe, flag, dimensions, table } from './columns.ts';
+import { id, ref, line, number, figure, text, day, name, maybe, flag, dimensions, table } from './columns.ts';
 
 /** Bills, credits and paying. */
 export const bills = {
@@ -55,6 +55,14 @@ export const bills = {
     amount: figure(),
     base_amount: figure(),
     ...dimensions(),
+  }),
+  /** Parts of a bill that are due by themselves, and what of it is due later than each. */
+  billInstalment: table('bill_instalment', {
+    document_id: id(),
+    line_no: line(),
+    due_day: day(),
+    amount: figure(),
+    later: figure(),
   }),
   billTax: table('bill_tax', {
     document_id: id(),

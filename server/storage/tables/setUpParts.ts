@@ -1,4 +1,4 @@
-import { maybe, id, ref, line, figure, text, name, flag, allowances, table } from './columns.ts';
+import { maybe, id, ref, line, number, figure, text, name, flag, allowances, table } from './columns.ts';
 
 /** Parts of what is set up: taken away with what they were part of. */
 export const setUpParts = {
@@ -29,4 +29,6 @@ export const setUpParts = {
     self_assessed: flag(),
     with_discount: flag(),
   }),
+  /** Parts of a bill that are due sooner than the rest of it. */
+  termsPart: table('terms_part', { terms_id: id(), part_no: line(), part: figure(), days: number() }),
 };

@@ -6,19 +6,18 @@ import type { BillableView } from '@obolus/contract/views/bench';
 import type { TaxCodeView } from '@obolus/contract/views/setUp';
 import { server } from '../../server/api.ts';
 import { useVendor } from '../../server/known.ts';
-import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
+import { useDraft } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
-import { Cell, Field } from '../../parts/Cells.tsx';
 import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
-import { AnotherBill, CurrencyField, DateField, TermsField } from '../../drafts/HeaderFields.tsx';
 import { taxesOfLines } from '../../parts/taxes.ts';
 import { AskApproval } from './AskApproval.tsx';
 import { asReceived, type BillBody, lineTotal, moveTo, toCommand } from './billBody.ts';
 import { CrossRates, NO_PAPER, useInCurrency, useRatesOfDay } from './CrossRates.tsx';
 import { otherCurrencies } from './crossRates.ts';
+import { BillFields } from './BillFields.tsx';
 import { BillGrid } from './BillGrid.tsx';
 import { DisputedLines } from './DisputedLines.tsx';
 import { type FurtherLine, isSelfAssessed, isTax, taxOf } from './further.ts';
@@ -131,26 +130,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
           className={`body ${beside && body.paper !== undefined ? `split ${inCurrency.length === 0 ? 'roomy' : ''}` : ''}`}
         >
           <fieldset disabled={readOnly} className="min-w-0">
-            <div className="fields">
-              <Field name={say('document.vendor_number')} wide>
-                <Cell
-                  label={say('document.vendor_number')}
-                  autoFocus
-                  value={body.reference}
-                  wrong={wrongAt(refusals, '/reference')}
-                  onChange={(reference) => change({ reference })}
-                />
-              </Field>
-              <AnotherBill
-                at="/reference"
-                value={body.another ?? ''}
-                refusals={refusals}
-                onChange={(another) => change({ another })}
-              />
-              <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
-              <CurrencyField name={say('word.currency')} body={body} change={change} refusals={refusals} />
-              <TermsField body={body} change={change} refusals={refusals} paperDue={paper?.due ?? ''} />
-            </div>
+            <BillFields {...{ body, change, refusals, paper, total }} />
             <CrossRates
               paper={body}
               cited={otherCurrencies(body.currency, lines, body.billed)}

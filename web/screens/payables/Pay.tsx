@@ -1,3 +1,4 @@
+import { DueOf } from './DueOf.tsx';
 import { useParams } from 'react-router';
 import type { OwedToVendor } from '@obolus/contract/views/payables';
 import { useDraft, wrongAt, type Entering } from '../../drafts/useDraft.ts';
@@ -213,9 +214,7 @@ function Items({
                 </>
               ),
               date: showDay(payable.date),
-              due: payable.due && (
-                <span className={payable.due < body.date ? 'text-over' : ''}>{showDay(payable.due)}</span>
-              ),
+              due: <DueOf item={payable} on={body.date} />,
               until: payable.discountDay && payable.discountDay >= body.date ? showDay(payable.discountDay) : '',
               open: showFigure(payable.open),
               amount: cell('amount', say('payables.pay_of', { name })),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { PayableView } from '@obolus/contract/views/payables';
-import { leftOf, NOT_SETTLED, type PayBody, paymentOf, proposed, whole } from './payBody.ts';
+import { dueBy, leftOf, NOT_SETTLED, type PayBody, paymentOf, proposed, whole } from './payBody.ts';
 
 const item = (id: string, open: string, more: Partial<PayableView> = {}): PayableView => ({
   id,
@@ -13,6 +13,7 @@ const item = (id: string, open: string, more: Partial<PayableView> = {}): Payabl
   open,
   base: open,
   discountDay: '',
+  parts: [],
   discount: '',
   waitsFor: '',
   paidTo: null,
@@ -35,6 +36,20 @@ describe('what is proposed to be paid', () => {
       '3': { ...settled, amount: '294.00', discount: '6.00' },
       '4': { ...settled, amount: '400.00' },
     });
+  });
+
+  it('is of a bill that is paid in parts what is due by then, and all of it once the last is', () => {
+    const parts = [
+      { due: '2026-11-10', amount: '40.00' },
+      { due: '2026-11-30', amount: '30.00' },
+      { due: '2026-12-30', amount: '30.00' },
+    ];
+    const bill = item('1', '100.00', { due: '2026-11-10', parts });
+    expect(proposed([bill], 'EUR', TODAY)).toEqual({ '1': { ...settled, amount: '70.00' } });
+    expect(dueBy(bill, TODAY, '2026-12-30')).toEqual({ ...settled, amount: '100.00' });
+    // Credits are held against what is due, not against all of it.
+    const credit = item('2', '-80.00', { kind: 'credit', due: '' });
+    expect(proposed([bill, credit], 'EUR', TODAY)).toEqual({ '1': { ...settled, amount: '70.00' } });
   });
 
   it('leaves out other currencies, what waits for goods or a second person, and takes credits against it', () => {

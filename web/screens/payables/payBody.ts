@@ -27,6 +27,19 @@ export interface PayBody {
 
 export const NOT_SETTLED: Settled = { amount: '', discount: '', withheld: '', writeOff: '' };
 
+/** What of an open item is due by a day: of one that is paid in parts, those; else all of it, less its discount while that is offered. */
+export function dueBy(item: PayableView, on: string, until: string): Settled {
+  const due = item.parts.filter((part) => part.due <= until);
+  if (due.length === 0 || due.length === item.parts.length) return whole(item, on);
+  return {
+    ...NOT_SETTLED,
+    amount: sumOf(
+      due.map(({ amount }) => amount),
+      item.currency,
+    ),
+  };
+}
+
 /** All of an open item, less its discount while that is offered. */
 export function whole({ open, currency, discount, discountDay }: PayableView, on: string): Settled {
   const isOffered = discount !== '' && discountDay !== '' && on <= discountDay && !isZero(discount);
@@ -49,13 +62,13 @@ export function proposed(payables: readonly PayableView[], currency: string, on:
     ((due || date) <= until || (discountDay !== '' && discountDay >= on && discountDay <= until));
   const bills = own.filter((payable) => !isNegative(payable.open) && isDue(payable));
   const taken = bills.length === 0 ? [] : [...bills, ...own.filter(({ open }) => isNegative(open))];
-  const settled = Object.fromEntries(taken.map((payable) => [payable.id, whole(payable, on)]));
+  const settled = Object.fromEntries(taken.map((payable) => [payable.id, dueBy(payable, on, until)]));
   const total = sumOf(
     Object.values(settled).map(({ amount }) => amount),
     currency,
   );
   // What the vendor owes is not paid out: credits beyond the bills stay open.
-  return isNegative(total) ? Object.fromEntries(bills.map((bill) => [bill.id, whole(bill, on)])) : settled;
+  return isNegative(total) ? Object.fromEntries(bills.map((bill) => [bill.id, dueBy(bill, on, until)])) : settled;
 }
 
 export const isSettled = (of: Settled | undefined): of is Settled =>

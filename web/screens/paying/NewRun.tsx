@@ -1,3 +1,4 @@
+import { DueOf } from '../payables/DueOf.tsx';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Proposal, ProposedItem } from '@obolus/contract/views/paying';
@@ -237,7 +238,7 @@ function Items({
                   {item.kind === 'credit' && <span className="dim"> {say('status.credit-memo')}</span>}
                 </>
               ),
-              due: item.due && <span className={item.due < body.date ? 'text-over' : ''}>{showDay(item.due)}</span>,
+              due: <DueOf item={item} on={body.date} />,
               until: item.discountDay && item.discountDay >= body.date ? showDay(item.discountDay) : '',
               open: showFigure(item.open),
               currency: <span className="dim">{item.currency}</span>,

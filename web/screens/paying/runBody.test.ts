@@ -13,6 +13,7 @@ const item = (id: string, open: string, more: Partial<ProposedItem> = {}): Propo
   open,
   base: open,
   discountDay: '',
+  parts: [],
   discount: '',
   waitsFor: '',
   paidTo: null,
@@ -43,6 +44,15 @@ describe('what a run proposes', () => {
     expect(Object.keys(proposedRun(items, TODAY, '2026-12-31'))).toEqual(['1', '2', '3', '5']);
     // A discount whose day is past is lost: it makes nothing due.
     expect(Object.keys(proposedRun(items, '2026-11-25', '2026-11-30'))).toEqual(['1', '5']);
+  });
+
+  it('is of a bill that is paid in parts what is due by the day', () => {
+    const parts = [
+      { due: '2026-11-25', amount: '60.00' },
+      { due: '2026-12-25', amount: '40.00' },
+    ];
+    expect(proposedRun([item('1', '100.00', { parts })], TODAY, '2026-11-30')).toEqual({ '1': all('60.00') });
+    expect(proposedRun([item('1', '100.00', { parts })], TODAY, '2026-12-31')).toEqual({ '1': all('100.00') });
   });
 
   it('takes credits of the same vendor and currency against it, and pays none out', () => {

@@ -1,7 +1,7 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { ProposedItem } from '@obolus/contract/views/paying';
 import { isNegative, sumOf } from '../../parts/exact.ts';
-import { whole } from '../payables/payBody.ts';
+import { dueBy, whole } from '../payables/payBody.ts';
 
 /** What of an open item is paid, and taken off as a discount. */
 export interface Paid {
@@ -35,9 +35,9 @@ export function proposedRun(items: readonly ProposedItem[], date: string, until:
     const against = credits.filter((item) => groupOf(item) === group);
     const all = [...own, ...against];
     // What a vendor owes is not paid out: credits beyond its bills stay open.
-    return isNegative(totalOf(all, date)) ? own : all;
+    return isNegative(totalOf(all, date, until)) ? own : all;
   });
-  return Object.fromEntries(chosen.map((item) => [item.id, paidWhole(item, date)]));
+  return Object.fromEntries(chosen.map((item) => [item.id, paidBy(item, date, until)]));
 }
 
 /** All of an open item, less its discount while that is offered. */
@@ -46,9 +46,15 @@ export function paidWhole(item: ProposedItem, date: string): Paid {
   return { amount, discount };
 }
 
-const totalOf = (items: readonly ProposedItem[], date: string): string =>
+/** What of it is due by a day. */
+function paidBy(item: ProposedItem, date: string, until: string): Paid {
+  const { amount, discount } = dueBy(item, date, until);
+  return { amount, discount };
+}
+
+const totalOf = (items: readonly ProposedItem[], date: string, until: string): string =>
   sumOf(
-    items.map((item) => paidWhole(item, date).amount),
+    items.map((item) => paidBy(item, date, until).amount),
     items[0]?.currency ?? '',
   );
 
