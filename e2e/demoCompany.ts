@@ -35,6 +35,7 @@ async function start(database: Schema['database']): Promise<Running> {
     anchors: undefined,
     metricsPort: undefined,
     worksOnJobs: true,
+    standBy: false,
     standIns: true,
     notice: 'A demo for tests.',
   });

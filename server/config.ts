@@ -42,6 +42,8 @@ export interface Config {
   readonly anchors: string | undefined;
   /** Takes work from the queue of jobs; of several servers some may only answer. */
   readonly worksOnJobs: boolean;
+  /** Has a thread for papers and files ready before anybody asks for it. */
+  readonly standBy: boolean;
   /** The port on loopback that gives metrics; undefined for none. */
   readonly metricsPort: number | undefined;
   /** Offers stand-ins for outside devices, like a scanner or a mailbox: in the demo and in tests. */
@@ -127,6 +129,7 @@ export function readConfig(environment: Environment, webFolder: string): Config 
     },
     mailboxPort: port(environment, 'OBOLUS_MAILBOX_PORT', 0),
     worksOnJobs: environment.OBOLUS_JOBS !== 'false',
+    standBy: environment.OBOLUS_STAND_BY !== 'false',
     metricsPort: environment.OBOLUS_METRICS_PORT ? port(environment, 'OBOLUS_METRICS_PORT', 0) : undefined,
     anchors: environment.OBOLUS_ANCHORS || undefined,
     standIns: environment.OBOLUS_STAND_INS === 'true',

@@ -42,7 +42,7 @@ export async function serve(config: Config, now: () => Date = () => new Date()):
   });
   const store = sessionStore(sessionPool);
   const today = () => todayOf({ config, now });
-  const workers = startWorkers(config.database);
+  const workers = startWorkers(config.database, config.standBy);
   const takeIn = (given: readonly Given[]) => workers.run('takeTogether', given);
   const read = (content: Buffer) => workers.run('readMail', content);
   const mailbox = config.standIns

@@ -36,11 +36,10 @@ async function onePaper(page, url, { called, content, lines, when }) {
   const taken = await answer;
   if (!taken.ok()) throw new Error(await taken.text());
   const read = performance.now() - start;
-  await page.getByText('Every line is surely matched.').waitFor();
+  await drawn(page, 'section[aria-label="What the paper says"]');
   const proposed = performance.now() - start;
-  const beside = page.getByRole('button', { name: 'Paper beside' });
-  if (await beside.isVisible()) await beside.click();
-  await page.locator('.readable .line').first().waitFor();
+  await page.getByRole('button', { name: 'Paper beside' }).click();
+  await drawn(page, '.readable .line');
   const shown = performance.now() - start;
   isOver = true;
   await others;
@@ -58,3 +57,7 @@ const xmlOf = (number, order, items, lines) =>
     (_, n) =>
       `<InvoiceLine><ID>${n + 1}</ID><InvoicedQuantity unitCode="C62">10</InvoicedQuantity><LineExtensionAmount currencyID="USD">123.40</LineExtensionAmount><Item><Name>${items[n % items.length].name}</Name><BuyersItemIdentification><ID>${items[n % items.length].number}</ID></BuyersItemIdentification></Item><Price><PriceAmount currencyID="USD">12.34</PriceAmount></Price></InvoiceLine>`,
   ).join('')}</Invoice>`;
+
+/** Looks at each frame: what waits for an element tries again less and less often. */
+const drawn = (page, selector) =>
+  page.waitForFunction((wanted) => document.querySelector(wanted) !== null, selector, { polling: 'raf' });

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { documentAmount, price, quantity } from '@obolus/core/exact/amounts';
 import { type Proposal, propose } from '@obolus/core/matching/propose';
@@ -16,9 +17,24 @@ export async function readProposals(
   vendor: string,
   paper: BillPaper,
 ): Promise<{ proposals: readonly Proposal[]; open: readonly BillableLine[] }> {
-  const goods = paper.lines.map((line) => (line.quantity > 0n ? line : nameless(line.description)));
   const open = paper.currency === '' ? [] : await readBillable(manager, vendor, paper);
-  return { open, proposals: propose(goods, open, paper.currency).map(wholeLine) };
+  return { open, proposals: proposedOnce(paper, open) };
+}
+
+/** What was proposed for a paper last, and what was open then, by its hash. */
+const latest = new WeakMap<BillPaper, { readonly from: string; readonly proposals: readonly Proposal[] }>();
+
+/** A paper is taken in, opened and shown within moments: from the same open lines it is proposed for once. */
+function proposedOnce(paper: BillPaper, open: readonly BillableLine[]): readonly Proposal[] {
+  const from = createHash('sha256')
+    .update(JSON.stringify(open, (_, value: unknown) => (typeof value === 'bigint' ? value.toString() : value)))
+    .digest('base64');
+  const before = latest.get(paper);
+  if (before?.from === from) return before.proposals;
+  const goods = paper.lines.map((line) => (line.quantity > 0n ? line : nameless(line.description)));
+  const proposals = propose(goods, open, paper.currency).map(wholeLine);
+  latest.set(paper, { from, proposals });
+  return proposals;
 }
 
 /** What is billed beyond what is open stands on the last line that it was found for: there somebody says where it goes. */

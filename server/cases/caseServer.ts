@@ -62,6 +62,7 @@ export class CaseServer {
         anchors: undefined,
         metricsPort: undefined,
         worksOnJobs: true,
+        standBy: false,
         standIns: false,
         notice: '',
       },

@@ -55,6 +55,7 @@ export async function startTestServer({
     anchors: undefined,
     metricsPort: undefined,
     worksOnJobs,
+    standBy: false,
     standIns,
     notice: '',
   };

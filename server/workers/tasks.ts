@@ -37,6 +37,7 @@ const TASKS = {
   incomingBill: ({ manager }: DataSource, id: string) => readIncomingBill(manager, id),
   proposeAnew: ({ manager }: DataSource, id: string, today: string) => proposeAnew(manager, id, today),
   readableBill: ({ manager }: DataSource, id: string) => readReadable(manager, id),
+  practise: async (_: DataSource) => (await import('./practice.ts')).practise(),
   keepAdvice,
   readStatement: ({ manager }: DataSource, content: Buffer, shipment: string) =>
     readStatement({ manager }, content, shipment),

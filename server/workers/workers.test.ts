@@ -9,7 +9,7 @@ let server: TestServer;
 let workers: Workers;
 beforeAll(async () => {
   server = await startTestServer();
-  workers = startWorkers(server.config.database);
+  workers = startWorkers(server.config.database, false);
 });
 afterAll(async () => {
   await workers.close();
@@ -26,6 +26,10 @@ describe('work in a thread of its own', () => {
       status: 404,
       says: [{ id: 'problem.no_paper_of_bill' }],
     });
+  });
+
+  it('practises on bills that it reads and finds whole', async () => {
+    expect(await workers.run('practise')).toBe(1200);
   });
 
   it('says that it is busy where too much waits, and does what was taken', async () => {

@@ -34,13 +34,14 @@ export interface Workers {
   close(): Promise<void>;
 }
 
-export function startWorkers(database: DatabaseConfig): Workers {
+/** @param standBy whether a thread is there, and has practised, before anybody asks: the first paper of a day is as quick as any */
+export function startWorkers(database: DatabaseConfig, standBy: boolean): Workers {
   const beginning: Beginning = { database };
   const pool = new Piscina({
     filename: program(),
     workerData: beginning,
     // One processor stays with whoever answers.
-    minThreads: 0,
+    minThreads: standBy ? 1 : 0,
     maxThreads: Math.max(1, availableParallelism() - 1),
     idleTimeout: IDLE,
     maxQueue: MOST_WAITING,
@@ -58,6 +59,8 @@ export function startWorkers(database: DatabaseConfig): Workers {
     })) as Answer;
     return foundIn(answer) as Found<Name>;
   }
+  // What fails here fails again where somebody waits for it, and is said there.
+  if (standBy) void run('practise', []).catch(() => undefined);
   return {
     run: (name, ...given) => run(name, given),
     async postLong(kind, body, { now, first: _first, ahead: _ahead, ...posting }) {

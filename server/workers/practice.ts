@@ -1,0 +1,51 @@
+import { formatDecimal } from '@obolus/core/exact/decimal';
+import { documentAmount, fraction, ONE_UNIT, price, quantity } from '@obolus/core/exact/amounts';
+import { propose } from '@obolus/core/matching/propose';
+import { readBill } from '../billPapers/readBill.ts';
+import { readablePaper } from '../billPapers/readable.ts';
+
+const LINES = 300;
+const TIMES = 4;
+
+/**
+ * Reads and proposes for made-up bills, and keeps nothing: a program is slow while it runs for the first time, and so the first long paper after a start
+ * would take twice as long as any later one.
+ * @returns how many of its lines it found, in all
+ */
+export function practise(): number {
+  const numbers = Array.from({ length: LINES }, (_, at) => `GOODS-${at}`);
+  const open = numbers.map((number, at) => ({
+    line: `1/${at + 1}` as const,
+    item: number,
+    description: `Goods ${at}`,
+    order: 'PO-1',
+    slip: '',
+    shipment: '',
+    date: '2026-01-01',
+    quantity: quantity(10n * ONE_UNIT),
+    price: price(123_000_000n),
+    per: quantity(ONE_UNIT),
+    discount: fraction(0n),
+    ahead: false,
+    names: [{ name: number, pack: '' }],
+    unit: 'each',
+    packs: [],
+  }));
+  let found = 0;
+  for (let time = 0; time < TIMES; time += 1) {
+    const content = Buffer.from(billOf(`P-${time}`, numbers));
+    const { lines, currency } = readBill(content, 'USD');
+    found += propose(lines, open, currency).filter(({ certain }) => certain).length;
+    readablePaper(content);
+  }
+  return found;
+}
+
+/** A bill as UBL 2.1, of ten of each at 12.30. */
+const billOf = (called: string, numbers: readonly string[]): string =>
+  `<Invoice xmlns="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2"><ID>${called}</ID><IssueDate>2026-01-02</IssueDate><InvoiceTypeCode>380</InvoiceTypeCode><DocumentCurrencyCode>USD</DocumentCurrencyCode><OrderReference><ID>PO-1</ID></OrderReference><LegalMonetaryTotal><PayableAmount currencyID="USD">${formatDecimal(documentAmount(12_300n * BigInt(numbers.length)), 2)}</PayableAmount></LegalMonetaryTotal>${numbers
+    .map(
+      (number, at) =>
+        `<InvoiceLine><ID>${at + 1}</ID><InvoicedQuantity unitCode="C62">10</InvoicedQuantity><LineExtensionAmount currencyID="USD">123.00</LineExtensionAmount><Item><Name>Goods ${at}</Name><BuyersItemIdentification><ID>${number}</ID></BuyersItemIdentification></Item><Price><PriceAmount currencyID="USD">12.30</PriceAmount></Price></InvoiceLine>`,
+    )
+    .join('')}</Invoice>`;
