@@ -122,7 +122,8 @@ export const paper: Record<keyof typeof en, string> = {
     'Es bietet {count, plural, one {einen Skonto} other {# Skonti}} für frühe Zahlung: Sagen Sie, welche Bedingungen gelten.',
   'paper.doubt_prepaid_open':
     'Sie sagt, dass {amount} {currency} schon gezahlt sind; hier sind {open} {currency} vorausgezahlt und offen ({numbers}), die ihre Zahlung verbrauchen kann.',
-  'paper.doubt_type_325': 'Es ist eine Proforma: Dafür ist nichts geschuldet. Verwerfen und auf die Rechnung warten.',
+  'paper.pro_forma':
+    'Es ist eine Proforma: Dafür ist nichts geschuldet, und keine Rechnung wird daraus. Auf die Rechnung warten; was vorher zu zahlen ist, ist eine Vorauszahlung.',
   'paper.doubt_type_326': 'Es ist eine Teilrechnung: Ansehen, was sie auslässt.',
   'paper.doubt_type_384': 'Es berichtigt eine frühere Rechnung: Sagen Sie erst, was aus dieser wird.',
   'paper.doubt_type_386': 'Es verlangt eine Vorauszahlung: als solche eingeben.',

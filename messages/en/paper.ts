@@ -115,7 +115,8 @@ export const paper = {
     'It offers {count, plural, one {a discount} other {# discounts}} for paying early: say which terms hold.',
   'paper.doubt_prepaid_open':
     'It says that {amount} {currency} is paid already; {open} {currency} prepaid is open here ({numbers}), which its payment may use up.',
-  'paper.doubt_type_325': 'It is a pro forma: nothing is owed for it. Discard it, and wait for the bill.',
+  'paper.pro_forma':
+    'It is a pro forma: nothing is owed for it, and no bill comes of it. Wait for the bill; what is to be paid before is a prepayment.',
   'paper.doubt_type_326': 'It is a bill for a part: look at what it leaves out.',
   'paper.doubt_type_384': 'It corrects an earlier bill: say first what becomes of that one.',
   'paper.doubt_type_386': 'It asks for a prepayment: enter it as one.',

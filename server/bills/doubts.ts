@@ -18,13 +18,13 @@ import { type Message, message, type MessageId, type Value } from '@obolus/messa
 
 const COMMERCIAL = '380';
 const CREDIT_NOTE = '381';
-/** Types that are said by name: pro forma, partial, corrected, prepayment, self-billed, factored (UNTDID 1001). */
-const KNOWN_TYPES = ['325', '326', '384', '386', '389', '393'] as const;
+/** Types that are said by name: partial, corrected, prepayment, self-billed, factored (UNTDID 1001). */
+const KNOWN_TYPES = ['326', '384', '386', '389', '393'] as const;
 /** How long after its date a paper is still entered without a look at it. */
 const OLDEST_DAYS = 366;
 
 /**
- * All that speaks against posting paper `id` unseen, whatever its figures come to. A pro forma, a paper for somebody else, one that is paid in
+ * All that speaks against posting paper `id` unseen, whatever its figures come to. A paper for somebody else, one that is paid in
  * part, does not add up, or names an order which cannot be meant is looked at first.
  */
 export async function doubtsOf(

@@ -19,6 +19,9 @@ import { draftOfPaper } from './proposals.ts';
 import { readBill } from '../billPapers/readBill.ts';
 import { type Message, message } from '@obolus/messages/message';
 
+/** A pro forma (UNTDID 1001): no bill comes of it. */
+const PRO_FORMA = '325';
+
 /** Of what cannot be read the first problems are said. */
 const MOST_SAID = 8;
 
@@ -48,6 +51,7 @@ const idOfPart = (id: string, at: number): string => (at === 0 ? id : idOfBytes(
 async function takePaper(source: DataSource, given: Given, opened: OpenedPaper, alone: boolean): Promise<Taken> {
   const currency = await baseCurrency(source.manager);
   const paper = opened.structured && readBill(opened.structured, currency);
+  if (paper?.besides.typeCode === PRO_FORMA) throw new RequestError(422, 'paper.pro_forma');
   const vendor = await vendorOfPaper(source.manager, paper, given);
   const says = [
     ...opened.says,

@@ -85,6 +85,15 @@ const ubl = (
 </Invoice>`;
 
 describe('what is no plain bill', () => {
+  it('is refused as a pro forma, in words, and leaves nothing behind', async () => {
+    const before = (await waiting()).length;
+    const { status, detail, taken } = await take(ubl('D-0', 'PO-1', { type: '325' }), { name: 'bill.xml' });
+    expect([status, taken, detail]).toEqual([422, [], expect.stringMatching(/^It is a pro forma: nothing is owed/)]);
+    expect((await waiting()).length).toBe(before);
+    const kept = await server.source.query("SELECT id FROM incoming_paper WHERE number = 'D-0'");
+    expect(kept).toEqual([]);
+  });
+
   it('is never posted unseen, and says why', async () => {
     const { number, line } = await received('1', '10', '10');
     const euro = make.order([{ item: '2', quantity: '10', price: '10' }], { vendor: '2', currency: 'EUR' });
@@ -99,7 +108,7 @@ describe('what is no plain bill', () => {
       return says;
     };
     const withheld = '<WithholdingTaxTotal><TaxAmount>10</TaxAmount></WithholdingTaxTotal>';
-    expect(await looked(ubl('D-1', number, { type: '325' }))).toContain('It is a pro forma');
+    expect(await looked(ubl('D-1', number, { type: '326' }))).toContain('It is a bill for a part');
     expect(await looked(ubl('D-2', number, { type: '' }))).toContain('its type is none');
     expect(await looked(ubl('D-3', 'PO-999999'))).toContain('order PO-999999, which is not known here');
     expect(await looked(ubl('D-4', other))).toContain(`order ${other}, which is another vendor’s`);
@@ -163,8 +172,8 @@ describe('what is no plain bill', () => {
     await ines.posted('bill', make.charge('B-405', '10', { vendor: '1' }));
     expect(await saying(earlier('b 405'))).toContain('refers to bill b 405, which is entered already');
     // All of it is said, not the first alone.
-    expect(await looked(ubl('D-19', number, { type: '325', date: '2027-01-05', more: withheld }))).toMatch(
-      /It is a pro forma.*withholds tax of 10.*still to come/,
+    expect(await looked(ubl('D-19', number, { type: '326', date: '2027-01-05', more: withheld }))).toMatch(
+      /It is a bill for a part.*withholds tax of 10.*still to come/,
     );
     await onFile(vendor?.own ?? '');
     expect(await saying('<PrepaidPayment><PaidAmount>40</PaidAmount></PrepaidPayment>')).toContain(
