@@ -137,7 +137,7 @@ test('a bill is due in instalments, as it is typed or as its paper says, and is 
   await page.keyboard.press('Tab');
   await expect(parts.getByText('8.80 of the bill is in none of them yet')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Footing' }).getByRole('status')).toContainText(
-    'The instalments come to 88.20, and the bill to 97.00',
+    'Instalments come to 88.20, the bill to 97.00.',
   );
   await parts.getByRole('button', { name: 'Add an instalment' }).press('Enter');
   await expect(parts.getByLabel('Amount of instalment 3')).toHaveValue('8.80');

@@ -83,5 +83,5 @@ it('instalments that are stated are later each, more than nothing, and all of th
       ['2026-03-05', 5_000n],
     ]),
   ).toEqual(['instalment_not_later /instalments/1/due date=2026-03-05']);
-  expect(wrong([['2026-03-05', 9_999n]])).toEqual(['instalments_do_not_add_up /instalments sum=99.99 total=100.00']);
+  expect(wrong([['2026-03-05', 9_999n]])).toEqual(['instalments_do_not_add_up /instalments amount=99.99 asked=100.00']);
 });

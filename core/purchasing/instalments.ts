@@ -43,7 +43,7 @@ export function checkInstalments(
   });
   const sum = sumOf(instalments);
   if (refusals.length > 0 || sum === total) return refusals;
-  const figures = { sum: formatAmount(sum, currency), total: formatAmount(total, currency) };
+  const figures = { amount: formatAmount(sum, currency), asked: formatAmount(total, currency) };
   return [refusal('instalments_do_not_add_up', '/instalments', figures)];
 }
 

@@ -204,5 +204,5 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.bill_held': 'Ihre Zahlung ist angehalten: {reason}',
   'refusal.bill_not_held': 'Die Zahlung dieser Rechnung hält niemand an.',
   'refusal.instalment_not_later': 'Der Teil davor ist am {date} fällig: einen späteren Tag wählen.',
-  'refusal.instalments_do_not_add_up': 'Die Raten ergeben {sum}, die Rechnung {total}: beides gleich machen.',
+  'refusal.instalments_do_not_add_up': 'Raten ergeben {amount}, die Rechnung {asked}.',
 };

@@ -188,5 +188,5 @@ export const refusal = {
   'refusal.bill_held': 'Its payment is held: {reason}',
   'refusal.bill_not_held': 'Nobody holds the payment of this bill.',
   'refusal.instalment_not_later': 'The part before it is due {date}: choose a later day.',
-  'refusal.instalments_do_not_add_up': 'The instalments come to {sum}, and the bill to {total}: make them the same.',
+  'refusal.instalments_do_not_add_up': 'Instalments come to {amount}, the bill to {asked}.',
 } as const;
