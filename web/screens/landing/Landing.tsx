@@ -57,7 +57,8 @@ export function Landing() {
     },
     title: () => '',
   });
-  const { body, refusals } = entering;
+  const { body } = entering;
+  const refusals = useSame(entering.refusals);
   // The same from one drawing to the next: what stands below is drawn again only where it differs.
   const { change, changeCharges } = useLasting({
     change: entering.change,

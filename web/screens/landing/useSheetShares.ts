@@ -10,6 +10,8 @@ import { useShares } from './useShares.ts';
 /** What each line bears of each charge, in the charges' order; undefined while it is calculated. */
 export type SheetShares = readonly (ColumnShares | undefined)[];
 
+const NONE: PreviewReply['shares'] = [];
+
 /** The shares of a sheet's charges: by duty as the server calculated them, all others here. */
 export function useSheetShares(
   body: Body,
@@ -34,11 +36,13 @@ export function useSheetShares(
     currency,
   );
   const isDuty = asked.map(({ basis }) => basis === 'duty').join(' ');
+  // Where nothing is by duty, a preview changes none of it.
+  const byDuty = isDuty.includes('true') ? calculated : NONE;
   return useMemo(
     () =>
       charges.map(({ line }, at) =>
-        isDuty.split(' ')[at] === 'true' ? calculatedShares(calculated, line, lines.length, currency) : here[at],
+        isDuty.split(' ')[at] === 'true' ? calculatedShares(byDuty, line, lines.length, currency) : here[at],
       ),
-    [charges, here, isDuty, calculated, lines.length, currency],
+    [charges, here, isDuty, byDuty, lines.length, currency],
   );
 }

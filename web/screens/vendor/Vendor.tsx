@@ -54,7 +54,7 @@ export function Vendor() {
           list="receipts"
           fixed={[its, { column: 'unbilled', is: 'filled', to: '' }]}
           first={{ sort: 'date' }}
-          without={['vendor', 'vendor_id']}
+          without={['vendor', 'vendor_id', 'stands']}
           title={say('vendor.received_not_billed')}
           empty={<p>{say('vendor.all_billed')}</p>}
         />
