@@ -80,6 +80,16 @@ export const vendors: Register = {
       optional: true,
       by: SETTERS,
     },
+    {
+      name: 'payee',
+      second: 'bank_account',
+      label: 'word.paid_to',
+      as: 'text',
+      most: 140,
+      hint: 'hint.vendor_payee',
+      optional: true,
+      by: SETTERS,
+    },
     retired,
   ],
 };

@@ -61,7 +61,14 @@ export type PrepaidView = Static<typeof PrepaidView>;
 
 /** All that is open with a vendor, to be paid together. */
 export const OwedToVendor = exactly({
-  vendor: exactly({ id: Id, number: Text(40), name: Name, currency: Currency, hold: Name }),
+  vendor: exactly({
+    id: Id,
+    number: Text(40),
+    name: Name,
+    currency: Currency,
+    hold: Name,
+    payee: Text(140, 'Whom it is paid to, where that is not itself'),
+  }),
   payables: Type.Array(PayableView),
   prepaid: Type.Array(PrepaidView),
   more: Type.Boolean({ description: 'Whether there are more than these' }),

@@ -38,9 +38,13 @@ export type ProposedItem = Static<typeof ProposedItem>;
 export const ProposedVendor = exactly({
   id: Id,
   name: Name,
+  /** Whom it is paid to as a rule, where that is not itself. */
+  payee: Text(140),
   /** Since when, where that was changed on the day it was paid last or later. */
   accountSince: orEmpty(Day),
 });
+
+export type ProposedVendor = Static<typeof ProposedVendor>;
 
 /** Everything that is open with all vendors, and what may be paid of it. */
 export const Proposal = exactly({

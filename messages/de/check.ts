@@ -50,4 +50,5 @@ export const check: Record<keyof typeof en, string> = {
   'check.discount_or_parts': 'Was in Raten gezahlt wird, hat kein Skonto: eines von beiden leer lassen.',
   'check.parts_whole': 'Die früheren Teile sind je mehr als nichts, zusammen weniger als die ganze Rechnung.',
   'check.parts_order': 'Jeder Teil ist später fällig als der vor ihm, der letzte davon vor den Tagen der Bedingungen.',
+  'check.payee_account': 'Wer anstelle des Lieferanten bezahlt wird, braucht ein Konto: eingeben.',
 };

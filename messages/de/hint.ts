@@ -92,4 +92,5 @@ export const hint: Record<keyof typeof en, string> = {
   'hint.tax_falls': 'Ob ein Skonto seinen Teil der Vorsteuer zurücknimmt',
   'hint.instalments_before':
     'Teile der Rechnung, die vor dem Rest fällig sind: Prozent, und die Tage gezählt wie die der Bedingungen',
+  'hint.vendor_payee': 'Wem das Konto gehört, wenn nicht dem Lieferanten: einem Factor, einem Agenten',
 };

@@ -28,4 +28,6 @@ export const letter: Record<keyof typeof en, string> = {
   'letter.statement_amount': '- {reference} vom {day}: bei Ihnen {amount} {currency}, bei uns {ours}',
   'letter.statement_not_there': '- {reference} vom {day}, {amount} {currency}: fehlt auf Ihrem Auszug',
   'letter.statement_please': 'Bitte sagen Sie uns, was Sie dazu finden.',
+  'letter.paid_to':
+    'Am {day} zahlen wir {amount} {currency} an {payee}, Konto {account}, unter {reference}. Die Zahlung ist für:',
 };

@@ -186,4 +186,5 @@ export const word: Record<keyof typeof en, string> = {
   'word.early_discount': 'Skonto',
   'word.instalments_before': 'Vorher fällig',
   'word.instalments': 'Raten',
+  'word.paid_to': 'Zahlung an, wenn jemand anders',
 };

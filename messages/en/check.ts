@@ -47,4 +47,5 @@ export const check = {
   'check.parts_whole': 'The earlier parts are more than nothing each, and less than all of the bill together.',
   'check.parts_order':
     'Each part is due later than the one before it, and the last of them before the days of the terms.',
+  'check.payee_account': 'Whoever is paid in the vendor’s place needs an account: enter it.',
 } as const;

@@ -85,4 +85,5 @@ export const hint = {
   'hint.tax_falls': 'Whether a discount for paying early takes its part of the tax back',
   'hint.instalments_before':
     'Parts of the bill that are due sooner than the rest: percent, and the days counted like those of the terms',
+  'hint.vendor_payee': 'Whose account that is, where it is not the vendor’s own: a factor, an agent',
 } as const;

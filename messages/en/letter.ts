@@ -24,4 +24,5 @@ export const letter = {
   'letter.statement_amount': '- {reference} of {day}: you have {amount} {currency}, we have {ours}',
   'letter.statement_not_there': '- {reference} of {day}, {amount} {currency}: it is not on your statement',
   'letter.statement_please': 'Please tell us what you find.',
+  'letter.paid_to': 'On {day} we pay {amount} {currency} to {payee}, account {account}, as {reference}. It is for:',
 } as const;

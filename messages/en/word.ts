@@ -184,4 +184,5 @@ export const word = {
   'word.early_discount': 'Cash discount',
   'word.instalments_before': 'Due before that',
   'word.instalments': 'Instalments',
+  'word.paid_to': 'Paid to, where that is another',
 } as const;

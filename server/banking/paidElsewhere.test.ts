@@ -222,3 +222,40 @@ describe('every role', () => {
     }
   });
 });
+
+describe('a vendor that is paid through somebody else as a rule', () => {
+  const change = (fields: object) =>
+    server.as('administrator').then((sam) => sam.call('PUT', '/api/registers/vendors/3', { fields, seen: {} }));
+
+  it('is, once a second person has approved it: runs go there, and letters say so', async () => {
+    expect((await change({ payee: 'Callow Factoring' })).status).toBe(422);
+    await giveAccounts(server, { 3: { number: 'US 5511 0099', bank: 'FERNUS33', payee: 'Callow Factoring' } });
+    const of = await ines.posted('bill', make.charge('R-1', '80'));
+    const proposal = (await ines.call('GET', '/api/payables/proposal')).body as unknown as Proposal;
+    expect(proposal.vendors.find(({ id }) => id === '3')?.payee).toBe('Callow Factoring');
+    expect(await held(of)).toBe('');
+    const run = await ines.posted('payment-run', {
+      ...runOf([]),
+      payments: [{ vendor: '3', currency: 'USD', bills: [{ of, amount: '80', discount: '' }] }],
+    });
+    await piet.posted('approval', { ...answer(run), subject: 'payment-run', date: '2026-03-30' });
+    const file = String((await ines.call('GET', `/api/payment-runs/${run}/file`)).body.text);
+    expect(await problemsOfTransfers(file)).toEqual([]);
+    expect(file).toContain('<Nm>Callow Factoring</Nm>');
+    expect(file).not.toContain('Greywake');
+    await ines.call('PUT', `/api/payment-runs/${run}/sent`, {});
+    await server.source.query("UPDATE vendor SET mail = 'bills@greywake.example' WHERE id = 3");
+    await ines.call('PUT', `/api/payment-runs/${run}/remittances`, {});
+    const mails = (await ines.call('GET', '/api/mails')).body.rows as { text: string }[];
+    expect(mails.map(({ text }) => text).join()).toMatch(/80\.00 USD to Callow Factoring, account .*0099/);
+  });
+
+  it('holds no bill that asks for just that, and waits again for a second person where it is to change', async () => {
+    const asks = { remitTo: { payee: 'Callow Factoring', toAccount: 'US 5511 0099', bankCode: '' } };
+    expect(await held(await ines.posted('bill', make.charge('R-2', '30', asks)))).toBe('');
+    await change({ payee: 'Somebody Else' });
+    expect(await held(await ines.posted('bill', make.charge('R-3', '31')))).toBe('account-changing');
+    const [kept] = (await server.source.query('SELECT payee FROM vendor WHERE id = 3')) as object[];
+    expect(kept).toEqual({ payee: 'Callow Factoring' });
+  });
+});

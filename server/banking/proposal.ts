@@ -18,7 +18,7 @@ const MOST = 10_000;
 const RUN_OF = `(SELECT MIN(r.number) FROM run_bill b JOIN document r ON r.id = b.document_id WHERE b.of_id = d.id AND ${stands('r.id')} AND NOT EXISTS (SELECT 1 FROM approval a WHERE a.run_id = r.id))`;
 
 /** SQL: when the bank account of vendor `v` became what it is, if that was after it was paid last. */
-export const ACCOUNT_SINCE = `(SELECT DATE(c.changed_at) FROM set_up_change c WHERE c.what = 'vendors' AND c.which_id = v.id AND c.field IN ('bank_account', 'bank_code')
+export const ACCOUNT_SINCE = `(SELECT DATE(c.changed_at) FROM set_up_change c WHERE c.what = 'vendors' AND c.which_id = v.id AND c.field IN ('bank_account', 'bank_code', 'payee')
   AND DATE(c.changed_at) >= COALESCE((SELECT MAX(p.date) FROM document p WHERE p.vendor_id = v.id AND p.kind IN ('payment', 'prepayment')), '0001-01-01') ORDER BY c.id DESC LIMIT 1)`;
 
 /** Everything that is open with all vendors, and why it is not paid with a run where it is not. */
@@ -42,7 +42,7 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
     ids.length === 0
       ? []
       : await manager.query(
-          `SELECT v.id, v.name, v.hold, v.bank_account, ${ACCOUNT_SINCE} AS since FROM vendor v WHERE v.id IN (?) ORDER BY v.name, v.id`,
+          `SELECT v.id, v.name, v.hold, v.bank_account, v.payee, ${ACCOUNT_SINCE} AS since FROM vendor v WHERE v.id IN (?) ORDER BY v.name, v.id`,
           [ids],
         );
   const vendorOf = new Map(vendors.map((row) => [text(row.id), row]));
@@ -67,6 +67,7 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
     vendors: vendors.map((row) => ({
       id: text(row.id),
       name: text(row.name),
+      payee: text(row.payee),
       accountSince: text(row.since),
     })),
     items: rows.map((row) => ({

@@ -71,18 +71,21 @@ function letterOf(payment: Row, reference: string, bills: readonly Row[]): { sub
       ? say('letter.paid_bill', { ...about, currency })
       : say('letter.paid_less', { ...about, currency, discount: figure(bill.discount) });
   });
+  const paid = {
+    amount: figure(payment.amount),
+    currency,
+    day: { day: text(payment.date) },
+    account: hiddenAccount(text(payment.account)),
+    reference,
+  };
   return {
     subject: say('letter.paid_subject', { company: text(payment.company), reference }),
     text: [
       say('letter.to', { vendor: text(payment.name) }),
       '',
-      say('letter.paid', {
-        amount: figure(payment.amount),
-        currency,
-        day: { day: text(payment.date) },
-        account: hiddenAccount(text(payment.account)),
-        reference,
-      }),
+      payment.payee === payment.name
+        ? say('letter.paid', paid)
+        : say('letter.paid_to', { ...paid, payee: text(payment.payee) }),
       ...lines,
       '',
       text(payment.company),

@@ -35,10 +35,10 @@ export async function typedPayments(manager: EntityManager, days: readonly strin
   const untaken = (of: string) =>
     `${stands(of)} AND d.date BETWEEN ? AND ? AND NOT EXISTS (SELECT 1 FROM bank_statement_line l WHERE l.payment_id = ${of} AND ${stands('l.document_id')})`;
   const rows: Row[] = await manager.query(
-    `SELECT d.id, d.date, d.currency, p.amount, p.took, v.name,
+    `SELECT d.id, d.date, d.currency, p.amount, p.took, v.name, v.payee,
        (SELECT GROUP_CONCAT(b.reference SEPARATOR '\\n') FROM payment_line y JOIN document b ON b.id = y.of_id WHERE y.document_id = d.id) AS bills
      FROM payment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE p.run_id IS NULL AND p.prepayment_id IS NULL AND ${untaken('d.id')}
-     UNION ALL SELECT d.id, d.date, d.currency, p.amount, NULL, v.name, NULL FROM prepayment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${untaken('d.id')}
+     UNION ALL SELECT d.id, d.date, d.currency, p.amount, NULL, v.name, v.payee, NULL FROM prepayment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${untaken('d.id')}
      ORDER BY id`,
     [...between, ...between],
   );
@@ -48,7 +48,7 @@ export async function typedPayments(manager: EntityManager, days: readonly strin
     currency: text(row.currency),
     amount: big(row.amount),
     took: row.took == null ? undefined : big(row.took),
-    names: [text(row.name), ...text(row.bills).split('\n')],
+    names: [text(row.name), text(row.payee), ...text(row.bills).split('\n')],
     stands: true,
     isTaken: false,
   }));

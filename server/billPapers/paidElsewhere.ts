@@ -13,7 +13,7 @@ export type AsksPayee = Pick<Besides, 'payee' | 'accounts'>;
 export type Elsewhere = Omit<RemitTo, 'by'>;
 
 /**
- * Whom a paper asks to be paid to, where that is not the vendor, or not at its account on file; a vendor without an account there is one
+ * Whom a paper asks to be paid to, where that is neither the vendor nor whom it is paid to as a rule, or not at its account on file; a vendor without an account there is one
  * that nothing can be compared with. Undefined where both are as they are known.
  */
 export async function paidElsewhere(
@@ -22,10 +22,12 @@ export async function paidElsewhere(
   { payee, accounts }: AsksPayee,
 ): Promise<Elsewhere | undefined> {
   if (payee.length === 0 && accounts.length === 0) return undefined;
-  const [row] = (await manager.query('SELECT name, tax_number, gln, bank_account FROM vendor WHERE id = ?', [
+  const [row] = (await manager.query('SELECT name, tax_number, gln, payee, bank_account FROM vendor WHERE id = ?', [
     vendor,
   ])) as Row[];
-  const names = [row?.name, row?.tax_number, row?.gln].map((name) => foldedName(text(name))).filter(Boolean);
+  const names = [row?.name, row?.tax_number, row?.gln, row?.payee]
+    .map((name) => foldedName(text(name)))
+    .filter(Boolean);
   const isOther = payee.length > 0 && !payee.some((name) => names.includes(foldedName(name)));
   const own = foldedNumber(text(row?.bank_account));
   const isKnown = own !== '' && accounts.some(({ account }) => foldedNumber(account) === own);

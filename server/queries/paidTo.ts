@@ -28,4 +28,4 @@ export const RUN_PAYEE = `LEFT JOIN bill_remit_to m ON m.document_id = (SELECT b
   WHERE b.document_id = p.document_id AND b.payment_no = p.line_no AND b.amount > 0 ORDER BY b.bill_no LIMIT 1) AND NOT ${IS_OWN}`;
 
 /** SQL: what payee, account and bank of such a payment are. */
-export const RUN_PAID_TO = `COALESCE(NULLIF(m.payee, ''), v.name) AS payee, COALESCE(NULLIF(m.account, ''), v.bank_account) AS account, IF(m.account <> '', m.bank_code, v.bank_code) AS bank_code`;
+export const RUN_PAID_TO = `COALESCE(NULLIF(m.payee, ''), NULLIF(v.payee, ''), v.name) AS payee, COALESCE(NULLIF(m.account, ''), v.bank_account) AS account, IF(m.account <> '', m.bank_code, v.bank_code) AS bank_code`;

@@ -29,7 +29,7 @@ export const WAITS_FOR = `(SELECT COALESCE(SUM(a.quantity), 0) FROM bill_line b 
 /** What is open with a vendor, by the day it is due: bills that are not paid, credit memos and prepayments that are not used. */
 export async function readOwedToVendor(manager: EntityManager, id: string, base: string): Promise<OwedToVendor> {
   const [vendor] = (await manager.query(
-    'SELECT id, number, name, currency, hold, bank_account FROM vendor WHERE id = ?',
+    'SELECT id, number, name, currency, hold, bank_account, payee FROM vendor WHERE id = ?',
     [id],
   )) as Row[];
   if (!vendor) throw new RequestError(404, 'problem.no_such_entry', { what: { word: 'register.vendors_one' } });
@@ -52,6 +52,7 @@ export async function readOwedToVendor(manager: EntityManager, id: string, base:
       name: text(vendor.name),
       currency: text(vendor.currency),
       hold: text(vendor.hold),
+      payee: text(vendor.payee),
     },
     payables: owed.rows.map((row) => payableOf(row, base, text(vendor.bank_account))),
     prepaid: paid.rows.map((row) => ({

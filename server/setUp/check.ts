@@ -171,7 +171,8 @@ const TOGETHER: Partial<Record<RegisterName, (fields: EntryFields) => FieldProbl
   company({ alike_within: days = '', gln = '' }) {
     return [...(Number(days) > 999 ? [says('alike_within', 'check.most_days')] : []), ...checkGln(gln)];
   },
-  vendors: ({ gln = '', bank_account: account = '', bank_code: bank = '' }) => [
+  vendors: ({ gln = '', bank_account: account = '', bank_code: bank = '', payee = '' }) => [
+    ...(payee !== '' && account === '' ? [says('bank_account', 'check.payee_account')] : []),
     ...checkGln(gln),
     ...checkAccount('bank_account', account),
     ...checkBank(bank),

@@ -76,6 +76,7 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       retired,
       bank_account: words('bank_account'),
       bank_code: words('bank_code'),
+      payee: words('payee'),
     },
   },
   prices: {

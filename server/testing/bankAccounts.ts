@@ -6,11 +6,15 @@ import type { TestServer } from './testServer.ts';
 /** Vendors get their bank accounts as everybody does: one asks, another approves. */
 export async function giveAccounts(
   server: TestServer,
-  accounts: Readonly<Record<string, { readonly number: string; readonly bank?: string }>>,
+  accounts: Readonly<Record<string, { readonly number: string; readonly bank?: string; readonly payee?: string }>>,
 ): Promise<void> {
   const [sam, piet] = await Promise.all([server.as('administrator'), server.as('approver')]);
-  for (const [vendor, { number, bank = '' }] of Object.entries(accounts)) {
-    const fields = { bank_account: number, ...(bank === '' ? {} : { bank_code: bank }) };
+  for (const [vendor, { number, bank = '', payee = '' }] of Object.entries(accounts)) {
+    const fields = {
+      bank_account: number,
+      ...(bank === '' ? {} : { bank_code: bank }),
+      ...(payee === '' ? {} : { payee }),
+    };
     await sam.call('PUT', `/api/registers/vendors/${vendor}`, { fields, seen: {} });
     const reply = await answer(piet, `vendors/${vendor}/bank_account`, 'approved', { date: '2026-03-01' });
     if (reply.status !== 201) throw new Error(JSON.stringify(reply.body));

@@ -34,6 +34,8 @@ export const parties = {
       /** The one in use: a second person approved it. */
       bank_account: { ...text(60), default: '' },
       bank_code: { ...text(11), default: '' },
+      /** Whose account that is, where it is not the vendor's own. */
+      payee: { ...text(140), default: '' },
       /** The expense that its bills are for, where they are for nothing on order. */
       usual_expense: { ...text(60), default: '' },
       /** In which it is written to; empty for the company’s. */

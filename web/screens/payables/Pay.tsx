@@ -75,7 +75,9 @@ function Paying({ owed }: { owed: OwedToVendor }) {
           vendor.hold ? (
             <span className="text-over">{say('orders.on_hold', { hold: vendor.hold })}</span>
           ) : (
-            say('payables.pay_about')
+            [say('payables.pay_about'), vendor.payee && say('paying.goes_to', { to: vendor.payee })]
+              .filter(Boolean)
+              .join(' · ')
           )
         }
       >

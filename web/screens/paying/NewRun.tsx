@@ -206,7 +206,6 @@ function Items({
         const at = pointers.get(item.id) ?? '';
         const name = `${vendor} ${item.reference || item.number}`;
         const isTaken = isPaid(body.paid[item.id]);
-        const since = vendors.get(item.vendor)?.accountSince ?? '';
         const cell = (field: keyof Paid, label: string) =>
           item.held === '' && (
             <FigureCell
@@ -244,7 +243,7 @@ function Items({
               currency: <span className="dim">{item.currency}</span>,
               amount: cell('amount', say('payables.pay_of', { name })),
               discount: cell('discount', say('payables.discount_of', { name })),
-              held: <Remark item={item} since={since} />,
+              held: <Remark item={item} vendor={vendors.get(item.vendor)} />,
             }}
           />
         );

@@ -1,4 +1,4 @@
-import type { ProposedItem } from '@obolus/contract/views/paying';
+import type { ProposedItem, ProposedVendor } from '@obolus/contract/views/paying';
 import { figureText, figureWritten } from '../../locale/cellTexts.ts';
 import { say } from '../../locale/say.ts';
 import type { Column } from '../../table/column.ts';
@@ -44,12 +44,14 @@ const heldWords = ({ held, run }: ProposedItem): string =>
   held === '' ? '' : held === 'in-a-run' ? say('paying.in_run', { run }) : say(`status.${held}`);
 
 /** Why it is not paid, or what somebody should look at before it is. */
-export function Remark({ item, since }: { item: ProposedItem; since: string }) {
+export function Remark({ item, vendor }: { item: ProposedItem; vendor: ProposedVendor | undefined }) {
   if (item.held !== '') return <span className="dim">{heldWords(item)}</span>;
+  const { payee = '', accountSince: since = '' } = vendor ?? {};
+  const to = item.paidTo ? item.paidTo.payee || item.paidTo.account : payee;
   return (
     <span className="text-over">
       {[
-        item.paidTo && say('paying.goes_to', { to: item.paidTo.payee || item.paidTo.account }),
+        to !== '' && say('paying.goes_to', { to }),
         item.doubt && doubtWords(item.doubt),
         since !== '' && say('paying.account_new', { day: { day: since } }),
       ]
