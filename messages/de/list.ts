@@ -30,4 +30,6 @@ export const list: Record<keyof typeof en, string> = {
   'list.view_discount': 'Mit Skonto',
   'list.view_awaits_credit': 'Ohne Gutschrift',
   'list.view_to_release': 'Warten auf Freigabe',
+  'list.paid_twice': 'Doppelt gezahlt?',
+  'list.view_unexplained': 'Ohne Begründung',
 };

@@ -138,4 +138,7 @@ export const payables: Record<keyof typeof en, string> = {
   'payables.is_ours': 'Auf unserem Konto, Zeile {at}',
   'payables.is_none': 'keines',
   'payables.due_of_it': '{amount} davon',
+  'payables.paid_twice_about':
+    'Bezahlte Rechnungen, die anderen bezahlten gleichen: derselbe Betrag eines Lieferanten binnen eines Monats, oder eine Nummer bei zwei Lieferanten',
+  'payables.nothing_paid_twice': 'Keine bezahlte Rechnung gleicht einer anderen bezahlten',
 };

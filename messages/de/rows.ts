@@ -12,4 +12,5 @@ export const rows: Record<keyof typeof en, string> = {
   'rows.open_items': '{count, plural, one {# offener Posten} other {# offene Posten}}',
   'rows.returns': '{count, plural, one {# Rücksendung} other {# Rücksendungen}}',
   'rows.runs': '{count, plural, one {# Lauf} other {# Läufe}}',
+  'rows.bills': '{count, plural, one {# Rechnung} other {# Rechnungen}}',
 };

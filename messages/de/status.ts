@@ -49,4 +49,6 @@ export const status: Record<keyof typeof en, string> = {
   'status.payee-unconfirmed': 'Empfänger zu bestätigen',
   'status.held-by-hand': 'Zahlung angehalten',
   'status.complete': 'Abgeschlossen',
+  'status.same-amount': 'Betrag',
+  'status.same-number': 'Nummer und Betrag',
 };

@@ -187,4 +187,11 @@ export const word: Record<keyof typeof en, string> = {
   'word.instalments_before': 'Vorher fällig',
   'word.instalments': 'Raten',
   'word.paid_to': 'Zahlung an, wenn jemand anders',
+  'word.paid_on': 'Bezahlt am',
+  'word.like': 'Gleich an',
+  'word.other_bill': 'Andere Rechnung',
+  'word.other_vendor': 'Anderer Lieferant',
+  'word.other_date': 'Deren Datum',
+  'word.other_paid': 'Ebenfalls bezahlt am',
+  'word.explained': 'Begründung',
 };

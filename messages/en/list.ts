@@ -28,4 +28,6 @@ export const list = {
   'list.view_discount': 'Discount offered',
   'list.view_awaits_credit': 'Awaiting credit',
   'list.view_to_release': 'Waiting for release',
+  'list.paid_twice': 'Paid twice?',
+  'list.view_unexplained': 'Not explained',
 } as const;

@@ -133,4 +133,7 @@ export const payables = {
   'payables.is_ours': 'In our account, line {at}',
   'payables.is_none': 'none',
   'payables.due_of_it': '{amount} of it',
+  'payables.paid_twice_about':
+    'Paid bills that are like others that were paid too: the same amount of one vendor within a month, or one number at two vendors',
+  'payables.nothing_paid_twice': 'No paid bill is like another that was paid',
 } as const;

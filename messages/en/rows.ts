@@ -10,4 +10,5 @@ export const rows = {
   'rows.open_items': '{count, plural, one {# open item} other {# open items}}',
   'rows.returns': '{count, plural, one {# return} other {# returns}}',
   'rows.runs': '{count, plural, one {# run} other {# runs}}',
+  'rows.bills': '{count, plural, one {# bill} other {# bills}}',
 } as const;

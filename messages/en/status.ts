@@ -47,4 +47,6 @@ export const status = {
   'status.payee-unconfirmed': 'Payee to be confirmed',
   'status.held-by-hand': 'Payment held',
   'status.complete': 'Complete',
+  'status.same-amount': 'Amount',
+  'status.same-number': 'Number and amount',
 } as const;

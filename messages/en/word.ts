@@ -185,4 +185,11 @@ export const word = {
   'word.instalments_before': 'Due before that',
   'word.instalments': 'Instalments',
   'word.paid_to': 'Paid to, where that is another',
+  'word.paid_on': 'Paid on',
+  'word.like': 'Alike in',
+  'word.other_bill': 'Other bill',
+  'word.other_vendor': 'Other vendor',
+  'word.other_date': 'Its date',
+  'word.other_paid': 'Paid on as well',
+  'word.explained': 'Explained',
 } as const;

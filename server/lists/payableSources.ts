@@ -2,6 +2,7 @@ import { text as textOf } from '../queries/figures.ts';
 import { NEXT_DUE } from '../queries/dueParts.ts';
 import { HELD_BY_HAND } from '../queries/heldByHand.ts';
 import { isOpen } from '../queries/openOfOrder.ts';
+import { ALIKE_BILLS } from '../queries/paidTwice.ts';
 import { PAYEE_WAITS } from '../queries/paidTo.ts';
 import { WAITS_FOR } from '../queries/payables.ts';
 import { stands } from '../storage/load/rows.ts';
@@ -29,6 +30,35 @@ export const payables: ListSource = {
       `CASE WHEN v.hold <> '' THEN 'vendor-on-hold' WHEN ${HELD_BY_HAND} <> '' THEN 'held-by-hand' WHEN ${WAITS_FOR} > 0 THEN 'waits-for-goods' WHEN ${PAYEE_WAITS} THEN 'payee-unconfirmed' ELSE '' END`,
     ),
     kind: text("IF(d.kind = 'credit', 'credit-memo', 'vendor-bill')"),
+  },
+};
+
+/** SQL: the last day on which bill `d` was paid, where nothing is open of it; null where something is, or nothing was paid. */
+const PAID = (bill: string): string =>
+  `(SELECT MAX(q.date) FROM payment_line y JOIN document q ON q.id = y.document_id WHERE y.of_id = ${bill} AND ${stands('q.id')}
+     AND NOT EXISTS (SELECT 1 FROM open_item x WHERE x.line_document_id = ${bill} AND ${isOpen('to-pay')}))`;
+
+/** Bills that were paid whole, and are like one that was entered before them and paid too: the latest such, the likeness that is surest. */
+export const paidTwice: ListSource = {
+  from: `(SELECT a.document_id, MAX(a.other_id) AS other_id, MAX(a.why) AS why FROM (${ALIKE_BILLS}) a WHERE ${PAID('a.document_id')} IS NOT NULL AND ${PAID('a.other_id')} IS NOT NULL GROUP BY a.document_id) t
+    JOIN document d ON d.id = t.document_id JOIN vendor v ON v.id = d.vendor_id JOIN bill_number n ON n.document_id = d.id JOIN document o ON o.id = t.other_id JOIN vendor w ON w.id = o.vendor_id`,
+  id: 'd.id',
+  link: (row) => `/documents/${textOf(row.id)}`,
+  columns: {
+    vendor: text('v.name'),
+    vendor_id: text('v.id'),
+    reference: text('d.reference'),
+    number: text('d.number'),
+    date: day('d.date'),
+    paid: day(PAID('d.id')),
+    amount: amount('n.amount'),
+    currency: text('d.currency'),
+    why: text('t.why'),
+    other: text('o.number'),
+    other_vendor: text('w.name'),
+    other_date: day('o.date'),
+    other_paid: day(PAID('o.id')),
+    explained: text('d.note'),
   },
 };
 

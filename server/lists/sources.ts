@@ -8,7 +8,7 @@ import { orders, orderLines } from './orderSources.ts';
 import { receipts, purchases } from './receiptSources.ts';
 import { decisions, unmatched, credits } from './benchSources.ts';
 import { estimates } from './estimateSources.ts';
-import { paymentRuns, payables, prepayments, returns } from './payableSources.ts';
+import { paidTwice, paymentRuns, payables, prepayments, returns } from './payableSources.ts';
 import { stock, deliveries } from './stockSources.ts';
 import type { Listed } from './listed.ts';
 
@@ -43,6 +43,7 @@ export const SOURCES: Readonly<Record<ListName, ListSource>> = {
   unmatched,
   payables,
   prepayments,
+  'paid-twice': paidTwice,
   'payment-runs': paymentRuns,
   returns,
   credits,

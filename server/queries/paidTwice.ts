@@ -6,6 +6,24 @@ import { isOpen } from './openOfOrder.ts';
 /** Bills of one vendor over the same amount are taken for one where their papers lie no further apart, in days. */
 const WITHIN = 30;
 
+const isSameAmount = (n: string, m: string): string =>
+  `${m}.vendor_id = ${n}.vendor_id AND ${m}.date BETWEEN ${n}.date - INTERVAL ${WITHIN} DAY AND ${n}.date + INTERVAL ${WITHIN} DAY`;
+const isSameNumber = (n: string, m: string): string =>
+  `${m}.number_key = ${n}.number_key AND ${m}.vendor_id <> ${n}.vendor_id`;
+
+/** SQL: pairs of bills that stand and are alike, the later one with the one before it, and how. */
+export const ALIKE_BILLS = (
+  [
+    ['same-amount', isSameAmount],
+    ['same-number', isSameNumber],
+  ] as const
+)
+  .map(
+    ([why, is]) =>
+      `SELECT n.document_id, m.document_id AS other_id, '${why}' AS why FROM bill_number n JOIN bill_number m ON ${is('n', 'm')} AND m.document_id < n.document_id AND m.currency = n.currency AND m.amount = n.amount WHERE n.amount > 0`,
+  )
+  .join(' UNION ALL ');
+
 /**
  * Why a bill may be paid twice, for each where there is a reason: another vendor sent the same number over the same amount, the same vendor sent another
  * bill over the same amount within a month, or the vendor was paid before and that is not used up. The first that holds, with the document that makes it.
@@ -23,10 +41,8 @@ export async function doubtsOf(manager: EntityManager, bills: readonly string[])
      WHERE d.kind = 'bill' AND d.id IN (?) GROUP BY d.id`,
     [bills],
   );
-  const sameAmount = await alike(
-    `m.vendor_id = n.vendor_id AND m.date BETWEEN n.date - INTERVAL ${WITHIN} DAY AND n.date + INTERVAL ${WITHIN} DAY`,
-  );
-  const sameNumber = await alike('m.number_key = n.number_key AND m.vendor_id <> n.vendor_id');
+  const sameAmount = await alike(isSameAmount('n', 'm'));
+  const sameNumber = await alike(isSameNumber('n', 'm'));
   const found = (rows: readonly Row[], why: Doubt['why']) =>
     rows.map((row) => [text(row.id), { why, of: text(row.number) }] as const);
   // What is said last counts.

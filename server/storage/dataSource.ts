@@ -31,6 +31,7 @@ import { PapersBeside1826000000000 } from './migrations/1826000000000-papersBesi
 import { CrossRates1827000000000 } from './migrations/1827000000000-crossRates.ts';
 import { TaxesAndDeposits1828000000000 } from './migrations/1828000000000-taxesAndDeposits.ts';
 import { PaymentHolds1829000000000 } from './migrations/1829000000000-paymentHolds.ts';
+import { SameAmounts1832000000000 } from './migrations/1832000000000-sameAmounts.ts';
 import { VendorPayee1831000000000 } from './migrations/1831000000000-vendorPayee.ts';
 import { Instalments1830000000000 } from './migrations/1830000000000-instalments.ts';
 import { PoolVersions1823000000000 } from './migrations/1823000000000-poolVersions.ts';
@@ -95,6 +96,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       PaymentHolds1829000000000,
       Instalments1830000000000,
       VendorPayee1831000000000,
+      SameAmounts1832000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

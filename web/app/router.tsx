@@ -54,6 +54,7 @@ const SHOWN: Readonly<Record<string, Load>> = {
     import('../screens/payables/VendorAccount.tsx').then((module) => module.VendorAccount),
   'payables/open': () => import('../screens/payables/OpenItems.tsx').then((module) => module.OpenItems),
   'payables/prepayments': () => import('../screens/payables/Prepayments.tsx').then((module) => module.Prepayments),
+  'payables/paid-twice': () => import('../screens/payables/PaidTwice.tsx').then((module) => module.PaidTwice),
   'payables/runs': () => import('../screens/paying/Runs.tsx').then((module) => module.Runs),
   'payables/runs/:run': () => import('../screens/paying/RunPage.tsx').then((module) => module.RunPage),
   'payables/bank': () => import('../screens/paying/Bank.tsx').then((module) => module.Bank),

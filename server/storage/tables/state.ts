@@ -54,6 +54,7 @@ export const state = {
         bill_number_by_shape: ['vendor_id', 'shape'],
         bill_number_by_date: ['vendor_id', 'date'],
         bill_number_by_key: ['number_key'],
+        bill_number_by_amount: ['vendor_id', 'currency', 'amount'],
       },
     },
   ),

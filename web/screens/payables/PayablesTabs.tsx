@@ -12,6 +12,7 @@ export function PayablesTabs() {
       <NavLink to="/payables/prepayments">{say('list.prepayments')}</NavLink>
       <NavLink to="/payables/runs">{say('paying.runs')}</NavLink>
       <NavLink to="/payables/bank">{say('paying.bank')}</NavLink>
+      <NavLink to="/payables/paid-twice">{say('list.paid_twice')}</NavLink>
     </nav>
   );
 }
