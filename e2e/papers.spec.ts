@@ -96,6 +96,10 @@ test('a bill in another currency than its order is held against it at the day’
   await expect(page.getByText(/^Agreed rate, CAD for 1 USD; else 1\.\d+ of the day$/)).toBeVisible();
   const atTheDays = await desk.footing();
   expect(atTheDays).toContain('Payables, Aldergrove Joinery 720.00');
+  // What was ordered stands beside it as it was ordered.
+  await expect(
+    page.getByRole('table', { name: 'Lines of the bill' }).getByRole('cell', { name: '48.50 CAD = 35.3565' }),
+  ).toBeVisible();
   await agreed.fill('1.35');
   await agreed.press('Tab');
   // 720.00 × 1.35 = 972.00 of 970.00 Canadian dollars.

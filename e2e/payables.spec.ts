@@ -134,6 +134,15 @@ test('goods go back before their bill and after it: what is to be billed is less
     await expect(page.getByText(/Only 200/).first()).toBeVisible();
     await page.getByLabel(/^Goes back of Merino yarn on cones, ecru, GR-1013/).fill('5');
     await page.getByLabel(/^Reason for Merino yarn on cones, ecru/).fill('Stained');
+    await page.getByLabel(/^Photo of what goes back of Merino yarn/).setInputFiles({
+      name: 'stains.png',
+      mimeType: 'image/png',
+      buffer: Buffer.from(
+        'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
+        'base64',
+      ),
+    });
+    await expect(page.getByAltText('What it looks like')).toBeVisible();
     expect(await desk.footing()).toEqual([
       'Goods received not invoiced, Tarnside Fibres 69.94',
       'Inventory, Merino yarn on cones, ecru 69.94',
@@ -141,6 +150,7 @@ test('goods go back before their bill and after it: what is to be billed is less
     await expectAccessible(page);
     await desk.post();
     await expect(page.getByRole('table', { name: 'Lines' })).toContainText('Stained');
+    await expect(page.getByRole('link', { name: 'Photo, line 1' })).toBeVisible();
     await desk.expectBooksToAgree();
   });
 

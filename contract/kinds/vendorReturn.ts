@@ -1,4 +1,4 @@
-import { Day, exactly, LineId, Quantity, Text, Type } from '../figures.ts';
+import { Day, exactly, Key, LineId, Quantity, Text, Type } from '../figures.ts';
 import { lines, Lots, Party } from './parts.ts';
 import { kind } from './kind.ts';
 
@@ -15,6 +15,7 @@ export const vendorReturn = kind({
       quantity: Quantity,
       lots: Lots,
       reason: Type.Optional(Text(200, 'Why it goes back')),
+      photo: Type.Optional(Type.Union([Key, Type.Literal('')], { description: 'A paper that shows it' })),
       replace: Type.Boolean({ description: 'Others come in their place' }),
       confirmed: Type.Boolean({ description: 'They go back though none of their own receipt are left' }),
     }),

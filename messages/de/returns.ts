@@ -50,4 +50,6 @@ export const returns: Record<keyof typeof en, string> = {
   'returns.packing_list': 'Packzettel',
   'returns.announce': 'Mailen',
   'returns.last_word': 'Zuletzt gesagt',
+  'returns.photo_of': 'Foto dessen, was von {name} zurückgeht',
+  'returns.photo_of_line': 'Foto, Zeile {line}',
 };

@@ -47,4 +47,6 @@ export const returns = {
   'returns.packing_list': 'Packing list',
   'returns.announce': 'Mail it',
   'returns.last_word': 'Said last',
+  'returns.photo_of': 'Photo of what goes back of {name}',
+  'returns.photo_of_line': 'Photo, line {line}',
 } as const;

@@ -5,8 +5,9 @@ import type { DocumentCommand } from './documentCommand.ts';
 import { ITEM, OF } from './lineQueries.ts';
 import { given, lots } from './writeParts.ts';
 import { lotsOf } from './readParts.ts';
-import { text } from '../queries/figures.ts';
-import { message } from '@obolus/messages/message';
+import { type Row, text } from '../queries/figures.ts';
+import type { EntityManager } from 'typeorm';
+import { type Message, message } from '@obolus/messages/message';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadReceiptLines } from '../storage/load/receiptLines.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
@@ -58,6 +59,7 @@ export const vendorReturn: DocumentCommand<'return'> = {
         billed_goods: line.billedGoods,
         billed_variance: line.billedVariance,
         reason: body.lines[position]?.reason ?? '',
+        photo_id: body.lines[position]?.photo || null,
       })),
     },
   ],
@@ -75,7 +77,10 @@ export const vendorReturn: DocumentCommand<'return'> = {
     })),
   }),
   reference: 'document.return_number',
-  papers: (_, id) => Promise.resolve([{ name: message('returns.packing_list'), path: `/returns/${id}/paper.pdf` }]),
+  papers: async (manager, id) => [
+    { name: message('returns.packing_list'), path: `/returns/${id}/paper.pdf` },
+    ...(await photosOf(manager, id)),
+  ],
   noteOf: (row) => [
     ...(row.reason ? [text(row.reason)] : []),
     ...(row.replaces === '1' || Number(row.replaces) === 1 ? [message('document.to_be_replaced')] : []),
@@ -84,3 +89,15 @@ export const vendorReturn: DocumentCommand<'return'> = {
            FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id
            JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };
+
+/** Photos of what went back, each by its line. */
+async function photosOf(manager: EntityManager, id: string): Promise<{ name: Message; path: string }[]> {
+  const rows: Row[] = await manager.query(
+    'SELECT line_no, photo_id FROM return_line WHERE document_id = ? AND photo_id IS NOT NULL ORDER BY line_no',
+    [id],
+  );
+  return rows.map((row) => ({
+    name: message('returns.photo_of_line', { line: text(row.line_no) }),
+    path: `/papers/${text(row.photo_id)}`,
+  }));
+}

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { MailView } from '@obolus/contract/views/bench';
+import type { DocumentView } from '@obolus/contract/views/documents';
 import type { Client } from '../testing/client.ts';
 import { pdfText } from '../testing/pdfText.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
@@ -11,6 +12,7 @@ import { returnPdf } from './returnPdf.ts';
 let server: TestServer;
 let ines: Client;
 let id = '';
+const photo = randomUUID();
 beforeAll(async () => {
   server = await startTestServer({ standIns: true });
   ines = await server.as('accountant');
@@ -19,11 +21,13 @@ beforeAll(async () => {
   );
   const order = await ines.posted('order', make.order([{ item: '1', quantity: '20', price: '10' }]));
   const receipt = await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '20' }]));
+  const content = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==';
+  expect((await ines.call('PUT', `/api/papers/${photo}`, { name: 'moths.png', content })).status).toBe(200);
   id = await ines.posted('return', {
     vendor: '1',
     date: '2026-03-20',
     reference: 'RMA 7',
-    lines: [{ of: `${receipt}/1`, quantity: '2.5', reason: 'Moth holes', replace: false, confirmed: false }],
+    lines: [{ of: `${receipt}/1`, quantity: '2.5', reason: 'Moth holes', photo, replace: false, confirmed: false }],
   });
 });
 afterAll(() => server.stop());
@@ -50,6 +54,15 @@ const paper = (lines: Partial<ReturnPaper['lines'][number]>[], more: Partial<Ret
     ...line,
   })),
   ...more,
+});
+
+it('shows what goes back, and refuses a photo by a name that is none', async () => {
+  const { papers } = (await ines.call('GET', `/api/documents/${id}`)).body as unknown as DocumentView;
+  expect(papers.map(({ path }) => path)).toEqual([`/returns/${id}/paper.pdf`, `/papers/${photo}`]);
+  expect((await ines.fetch(`/api/papers/${photo}`)).headers.get('content-type')).toBe('image/png');
+  const lines = [{ of: '1/1', quantity: '1', photo: 'moths.png', replace: false, confirmed: false }];
+  const { status, body } = await ines.post('return', { vendor: '1', date: '2026-03-20', reference: '', lines });
+  expect([status, JSON.stringify(body.errors)]).toEqual([400, expect.stringContaining('/lines/0/photo')]);
 });
 
 describe('the packing list of a return', () => {

@@ -172,6 +172,8 @@ export const purchasing = {
       receipt_line_no: number(),
       quantity: figure(),
       reason: { ...text(200), default: '' },
+      /** What it looks like: a paper. */
+      photo_id: maybe({ type: 'varchar', length: 36 }),
       replaces: flag(),
       unbilled: figure(),
       unbilled_ordered: figure(),

@@ -7,14 +7,14 @@ import { useLasting } from '../../parts/useLasting.ts';
 import { beyond, type BillBody, lineTotal, placesFor, splitOff } from './billBody.ts';
 import { billColumns, type BillRow } from './billColumns.ts';
 import { BillGridLine, type LineActions } from './BillGridLine.tsx';
-import { usuallyMeant } from './crossRates.ts';
+import { type Priced, usuallyMeant } from './crossRates.ts';
 import { byLine } from '../../drafts/byLine.ts';
 import { say } from '../../locale/say.ts';
 
 interface Props {
   readonly entering: Entering<BillBody>;
   readonly body: BillBody;
-  readonly lines: readonly BillableView[];
+  readonly lines: readonly Priced<BillableView>[];
   /** The line that one of the paper is held over; empty for none. */
   readonly over: string;
 }

@@ -13,6 +13,7 @@ import { Below, Line } from '../../table/Line.tsx';
 import { PerPack } from '../../parts/PerPack.tsx';
 import { Signal } from '../../parts/Signal.tsx';
 import { Allowed } from '../../parts/Allowed.tsx';
+import type { Priced } from './crossRates.ts';
 import type { BilledLine, Decision, Elsewhere } from './billBody.ts';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
@@ -24,7 +25,7 @@ export interface LineActions {
 }
 
 interface Props {
-  readonly line: BillableView;
+  readonly line: Priced<BillableView>;
   readonly place: Place;
   /** Where it stands among the lines that are sent. */
   readonly at: number;
@@ -119,6 +120,11 @@ export const BillGridLine = memo(function BillGridLine({
         price: (
           <>
             {' '}
+            {line.ownPrice !== undefined && (
+              <span className="dim">
+                {showPrice(line.ownPrice)} {line.currency} ={' '}
+              </span>
+            )}
             {showPrice(line.price)} <PerPack line={line} />
           </>
         ),

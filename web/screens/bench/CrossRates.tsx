@@ -7,7 +7,7 @@ import { say } from '../../locale/say.ts';
 import { Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { server } from '../../server/api.ts';
-import { type Agreed, agreedToSend, priceIn, rateOf } from './crossRates.ts';
+import { type Agreed, agreedToSend, type Priced, priceIn, rateOf } from './crossRates.ts';
 
 interface Paper {
   readonly currency: string;
@@ -34,14 +34,15 @@ export function useInCurrency<Line extends { readonly currency: string; readonly
   lines: readonly Line[],
   paper: Paper | undefined,
   ofDay: readonly Agreed[],
-): readonly Line[] {
+): readonly Priced<Line>[] {
   const { currency = '', agreedRates = NONE } = paper ?? {};
   return useMemo(
     () =>
-      lines.flatMap((line): Line[] => {
+      lines.flatMap((line): Priced<Line>[] => {
         if (line.currency === currency) return [line];
         const at = rateOf(line.currency, agreedRates, ofDay);
-        return at === undefined ? [] : [{ ...line, price: line.price === null ? null : priceIn(line.price, at) }];
+        if (at === undefined) return [];
+        return [line.price === null ? line : { ...line, price: priceIn(line.price, at), ownPrice: line.price }];
       }),
     [lines, currency, agreedRates, ofDay],
   );

@@ -4,10 +4,11 @@ import { say } from '../../locale/say.ts';
 import { typedQuantity } from '../../parts/exact.ts';
 import type { Column } from '../../table/column.ts';
 import type { BilledLine } from './billBody.ts';
+import type { Priced } from './crossRates.ts';
 
 /** A line that may be billed, with what of it is. */
 export interface BillRow {
-  readonly line: BillableView;
+  readonly line: Priced<BillableView>;
   readonly billed: BilledLine | undefined;
   readonly amount: string;
 }

@@ -8,6 +8,12 @@ export interface Agreed {
   readonly rate: string;
 }
 
+/** A line at its price in the currency of a paper. */
+export type Priced<Line> = Line & {
+  /** As it was ordered, where that is another currency. */
+  readonly ownPrice?: string | undefined;
+};
+
 /** The rate between a paper and what was ordered in another currency: as agreed, else of the day; undefined where there is none. */
 export const rateOf = (
   currency: string,

@@ -13,7 +13,7 @@ import { FigureCell } from '../../parts/FigureCell.tsx';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
-import { Thumbnail } from './Photo.tsx';
+import { Thumbnail } from '../../parts/Photo.tsx';
 import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';

@@ -8,7 +8,7 @@ import { FigureCell } from '../../parts/FigureCell.tsx';
 import { useGridKeys } from '../../table/useGridKeys.ts';
 import { Lookup } from '../../parts/Lookup.tsx';
 import type { HeldRow } from './counting.ts';
-import { Photo } from './Photo.tsx';
+import { Photo } from '../../parts/Photo.tsx';
 import { say } from '../../locale/say.ts';
 
 interface Props {

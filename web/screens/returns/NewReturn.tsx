@@ -7,6 +7,7 @@ import { showDay, showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
 import { Suggested } from '../../parts/Suggested.tsx';
 import { LotsOut } from '../../lots/LotCells.tsx';
+import { Photo } from '../../parts/Photo.tsx';
 import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { Cut } from '../../parts/Cut.tsx';
 import { isZero } from '../../parts/exact.ts';
@@ -155,6 +156,13 @@ function Returning({ vendor, returnable }: { vendor: string; returnable: Returna
                         list="return-reasons"
                         value={back.reason}
                         onChange={(reason) => set(line.line, { reason })}
+                      />
+                    ),
+                    photo: back.quantity && (
+                      <Photo
+                        label={say('returns.photo_of', { name })}
+                        id={back.photo ?? ''}
+                        onKept={(photo) => set(line.line, { photo })}
                       />
                     ),
                   }}

@@ -49,7 +49,7 @@ describe('what goes back', () => {
     const lots = [{ lot: 'L1', quantity: '' }];
     const dye = line('5/1', { item: { ...line('5/1').item, tracking: 'lot' } });
     const back = {
-      '5/1': { ...NOTHING_BACK, quantity: '2', lots, reason: ' stained ' },
+      '5/1': { ...NOTHING_BACK, quantity: '2', lots, reason: ' stained ', photo: 'p-1' },
       '4/1': { ...NOTHING_BACK, quantity: '1', replace: true },
       '4/2': NOTHING_BACK,
     };
@@ -65,6 +65,7 @@ describe('what goes back', () => {
           replace: false,
           confirmed: false,
           reason: 'stained',
+          photo: 'p-1',
           lots: [{ lot: 'L1', quantity: '2' }],
         },
       ],

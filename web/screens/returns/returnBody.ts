@@ -9,6 +9,8 @@ export interface Back {
   /** Other goods come in its place; else a credit does, as far as it was billed. */
   readonly replace: boolean;
   readonly reason: string;
+  /** A paper that shows it; empty for none. */
+  readonly photo?: string;
   readonly lots: readonly LotPart[];
   /** None of its own receipt are left, and it goes back all the same. */
   readonly confirmed: boolean;
@@ -46,7 +48,7 @@ export function isShown({ find, back }: ReturnBody, { line, item, receipt, order
 /** The return that stands for what was typed; undefined while nothing goes back. */
 export function returnOf({ vendor, date, reference, back }: ReturnBody, lines: readonly ReturnableLine[]) {
   const gone = lines.flatMap(({ line, item }) => {
-    const { quantity = '', replace = false, reason = '', lots = [], confirmed = false } = back[line] ?? {};
+    const { quantity = '', replace = false, reason = '', photo = '', lots = [], confirmed = false } = back[line] ?? {};
     if (quantity === '') return [];
     return [
       {
@@ -54,6 +56,7 @@ export function returnOf({ vendor, date, reference, back }: ReturnBody, lines: r
         quantity,
         ...lotsToSend(item.tracking, lots, quantity),
         ...(reason.trim() ? { reason: reason.trim() } : {}),
+        ...(photo ? { photo } : {}),
         replace,
         confirmed,
       },

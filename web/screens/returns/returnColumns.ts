@@ -50,4 +50,5 @@ export const returnColumns = (): Column<ReturnRow>[] => [
     text: ({ back }) => back.reason,
     write: (row, text) => ({ ...row, back: { ...row.back, reason: text } }),
   },
+  { id: 'photo', title: say('receiving.photo'), room: 'min-w-[90px]' },
 ];

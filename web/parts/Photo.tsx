@@ -1,6 +1,6 @@
-import { saidAgainst, server } from '../../server/api.ts';
-import { inBase64 } from '../../parts/inBase64.ts';
-import { say } from '../../locale/say.ts';
+import { saidAgainst, server } from '../server/api.ts';
+import { inBase64 } from './inBase64.ts';
+import { say } from '../locale/say.ts';
 
 const LONGEST_SIDE = 1600;
 
@@ -17,7 +17,7 @@ async function small(file: File): Promise<Blob> {
   }
 }
 
-/** A photo of goods that are not taken: from the camera of a tablet, or a file. */
+/** A photo of goods that are not taken, or go back: from the camera of a tablet, or a file. */
 export function Photo({ label, id, onKept }: { label: string; id: string; onKept: (id: string) => void }) {
   const [keep, keeping] = server.useKeepPaperMutation();
   const take = async (file: File | undefined) => {
