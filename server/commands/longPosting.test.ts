@@ -52,11 +52,18 @@ it('previews like any other, with words for what is refused', async () => {
 
 it('gives a preview up where the same draft is previewed anew, and no other', async () => {
   const key = randomUUID();
-  const earlier = ines.preview('allocation', body, key);
-  const other = ines.preview('allocation', body, randomUUID());
-  const later = ines.preview('allocation', body, key);
-  expect((await earlier).status).toBe(409);
-  for (const one of [other, later]) expect((await one).body).toMatchObject({ accepted: true });
+  // On a quick machine the earlier one may be done before the later one comes: then it is tried again.
+  let givenUp = false;
+  for (let attempt = 0; attempt < 20 && !givenUp; attempt += 1) {
+    const other = ines.preview('allocation', body, randomUUID());
+    const earlier = ines.preview('allocation', body, key);
+    const later = ines.preview('allocation', body, key);
+    const { status } = await earlier;
+    expect([200, 409]).toContain(status);
+    givenUp = status === 409;
+    for (const one of [other, later]) expect((await one).body).toMatchObject({ accepted: true });
+  }
+  expect(givenUp).toBe(true);
 });
 
 it('that is stopped before it writes leaves nothing, and may be posted under its key again; nobody else follows or stops it', async () => {
