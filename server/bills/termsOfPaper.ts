@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import { fraction, FRACTION_PLACES, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
+import { FRACTION_PLACES, QUANTITY_PLACES } from '@obolus/core/exact/amounts';
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { powerOfTen } from '@obolus/core/exact/rounding';
 import { type Instalment, instalmentsBy } from '@obolus/core/purchasing/instalments';
@@ -7,6 +7,7 @@ import { dueDay, type Terms } from '@obolus/core/purchasing/terms';
 import { type Message, message } from '@obolus/messages/message';
 import type { BillPaper } from '../billPapers/billPaper.ts';
 import { big, type Row, text } from '../queries/figures.ts';
+import { EARLIER_PARTS, earlierParts } from '../storage/load/company.ts';
 import { isTrue } from '../storage/load/rows.ts';
 
 /** How a paper wants to be paid beside how its vendor is paid: what of it is taken, and what is to be looked at. */
@@ -32,7 +33,7 @@ export async function termsOfPaper(manager: EntityManager, vendor: string, paper
   const days = { list: dues.map((day) => ({ day })) };
   if (instalments === undefined) return { ...AS_USUAL, doubts: [message('paper.doubt_parts', { days })] };
   const [usual] = (await manager.query(
-    "SELECT t.*, c.due_by_paper, (SELECT GROUP_CONCAT(CONCAT(e.days, ' ', e.part) ORDER BY e.part_no) FROM terms_part e WHERE e.terms_id = t.id) AS earlier FROM vendor v JOIN terms t ON t.id = v.terms_id JOIN company c ON c.id = 1 WHERE v.id = ?",
+    `SELECT t.*, c.due_by_paper, ${EARLIER_PARTS} FROM vendor v JOIN terms t ON t.id = v.terms_id JOIN company c ON c.id = 1 WHERE v.id = ?`,
     [vendor],
   )) as Row[];
   if (!usual) return AS_USUAL;
@@ -44,7 +45,7 @@ export async function termsOfPaper(manager: EntityManager, vendor: string, paper
       : { ...AS_USUAL, doubts: [message('paper.doubt_instalments', { days })] };
   }
   const [said = ''] = dues;
-  const isOtherDay = said !== '' && (said !== dueBy(usual, date) || usual.earlier != null);
+  const isOtherDay = said !== '' && (said !== dueBy(usual, date) || usual.terms_earlier != null);
   const isOtherDiscount = discounts.length > 0 && !isDiscount(usual, paper);
   if (!isOtherDay && !isOtherDiscount) return AS_USUAL;
   if (isTrue(usual.due_by_paper)) {
@@ -61,13 +62,7 @@ export async function termsOfPaper(manager: EntityManager, vendor: string, paper
 const termsOf = (row: Row): Terms => ({
   days: Number(row.days),
   afterMonth: isTrue(row.after_month),
-  earlier: text(row.earlier)
-    .split(',')
-    .filter(Boolean)
-    .map((written) => {
-      const [days, part] = written.split(' ');
-      return { days: Number(days), part: fraction(big(part)) };
-    }),
+  earlier: earlierParts(row),
 });
 
 const dueBy = (terms: Row, date: string): string => dueDay(termsOf(terms), date);

@@ -21,8 +21,8 @@ const CHARGE_KINDS = `(SELECT GROUP_CONCAT(k.code SEPARATOR '|') FROM charge_kin
 /** The account of each kind of posting, and of expenses that have one of their own, each in one column. */
 const CHART = `(SELECT GROUP_CONCAT(CONCAT(p.posting, '=', p.account_id) SEPARATOR '|') FROM posting_account p) AS posting_accounts,
   (SELECT GROUP_CONCAT(CONCAT(x.account_id, '=', x.code) SEPARATOR '|') FROM expense_account x WHERE x.account_id IS NOT NULL) AS expense_accounts`;
-/** Parts of terms `t` that are due sooner than the rest, in one column. */
-const EARLIER_PARTS = `(SELECT GROUP_CONCAT(CONCAT(e.days, '=', e.part) ORDER BY e.part_no SEPARATOR '|') FROM terms_part e WHERE e.terms_id = t.id) AS terms_earlier`;
+/** SQL: parts of terms `t` that are due sooner than the rest, in one column. */
+export const EARLIER_PARTS = `(SELECT GROUP_CONCAT(CONCAT(e.days, '=', e.part) ORDER BY e.part_no SEPARATOR '|') FROM terms_part e WHERE e.terms_id = t.id) AS terms_earlier`;
 const wordsOf = (column: string | null | undefined): ReadonlySet<string> => new Set(column ? column.split('|') : []);
 
 /** `a=1|b=2`, parted at the first sign: what stands behind it may hold any. */
@@ -31,6 +31,10 @@ const pairsOf = (column: string | null | undefined): [string, string][] =>
     const at = pair.indexOf('=');
     return at < 0 ? [] : [[pair.slice(0, at), pair.slice(at + 1)]];
   });
+
+/** What `EARLIER_PARTS` found. */
+export const earlierParts = (row: Row): NonNullable<Terms['earlier']> =>
+  pairsOf(row.terms_earlier).map(([days, part]) => ({ part: fractionOf(part), days: Number(days) }));
 
 /** The company's settings, with the parties that a document's header names; what does not exist is refused. */
 export async function loadCompany(
@@ -94,7 +98,7 @@ export async function loadCompany(
         row.terms_discount == null
           ? undefined
           : { part: fractionOf(row.terms_discount), days: Number(row.discount_days ?? 0) },
-      earlier: pairsOf(row.terms_earlier).map(([days, part]) => ({ part: fractionOf(part), days: Number(days) })),
+      earlier: earlierParts(row),
     },
   };
 }
