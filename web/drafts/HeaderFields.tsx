@@ -19,6 +19,21 @@ interface Entered<Key extends string> {
   readonly refusals: readonly RefusalView[];
 }
 
+/** The vendor's number on the paper: where somebody begins to type. */
+export function VendorNumberField({ body, change, refusals }: Omit<Entered<'reference'>, 'name'>) {
+  return (
+    <Field name={say('document.vendor_number')} wide>
+      <Cell
+        label={say('document.vendor_number')}
+        autoFocus
+        value={body.reference}
+        wrong={wrongAt(refusals, '/reference')}
+        onChange={(reference) => change({ reference })}
+      />
+    </Field>
+  );
+}
+
 /** The document's own date. */
 export function DateField({ name, body, change, refusals }: Entered<'date'>) {
   return (

@@ -41,7 +41,7 @@ const refused = (id: string) => [401, { status: 401, says: [{ id }] }] as const;
 const me = (csrfToken: string) => [200, { me: { csrfToken, user: { id: '7' } } }] as const;
 type Reply = Awaited<ReturnType<typeof callServer>>;
 const call = (endpoint: keyof typeof api, more: object = {}): Promise<Reply> =>
-  Promise.resolve(callServer({ endpoint: as(api[endpoint]), ...more }, {} as never, {} as never));
+  Promise.resolve(callServer({ endpoint: as(api[endpoint]), ...more }, {} as Parameters<typeof callServer>[1], {}));
 
 describe('one way to the server', () => {
   it('names paths and queries as they are, and gives a key with what is posted', async () => {

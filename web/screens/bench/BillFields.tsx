@@ -1,9 +1,7 @@
 import type { RefusalView } from '@obolus/contract/commands';
 import type { IncomingBill } from '@obolus/contract/views/bench';
-import { AnotherBill, CurrencyField, DateField, TermsField } from '../../drafts/HeaderFields.tsx';
-import { wrongAt } from '../../drafts/useDraft.ts';
+import { AnotherBill, CurrencyField, DateField, TermsField, VendorNumberField } from '../../drafts/HeaderFields.tsx';
 import { say } from '../../locale/say.ts';
-import { Cell, Field } from '../../parts/Cells.tsx';
 import type { BillBody } from './billBody.ts';
 import { Instalments } from './Instalments.tsx';
 
@@ -25,15 +23,7 @@ export function BillFields({
   return (
     <>
       <div className="fields">
-        <Field name={say('document.vendor_number')} wide>
-          <Cell
-            label={say('document.vendor_number')}
-            autoFocus
-            value={body.reference}
-            wrong={wrongAt(refusals, '/reference')}
-            onChange={(reference) => change({ reference })}
-          />
-        </Field>
+        <VendorNumberField {...{ body, change, refusals }} />
         <AnotherBill
           at="/reference"
           value={body.another ?? ''}

@@ -7,11 +7,11 @@ import { useVendor } from '../../server/known.ts';
 import { useDraft, wrongAt } from '../../drafts/useDraft.ts';
 import { Footing } from '../../frame/Footing.tsx';
 import { useMayPost, useMe } from '../../server/me.ts';
-import { Cell, Field } from '../../parts/Cells.tsx';
+import { Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { sumOf } from '../../parts/exact.ts';
 import { Head } from '../../parts/Head.tsx';
-import { CurrencyField, DateField } from '../../drafts/HeaderFields.tsx';
+import { CurrencyField, DateField, VendorNumberField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Signal } from '../../parts/Signal.tsx';
 import { BesideButton, PaperBeside, useBeside } from './PaperBeside.tsx';
@@ -108,15 +108,7 @@ export function Credit({
       <div className={`body ${beside && body.paper !== undefined ? 'split' : ''}`}>
         <fieldset disabled={heldBy !== ''} className="min-w-0">
           <div className="fields">
-            <Field name={say('document.vendor_number')} wide>
-              <Cell
-                label={say('document.vendor_number')}
-                autoFocus
-                value={body.reference}
-                wrong={wrongAt(refusals, '/reference')}
-                onChange={(reference) => change({ reference })}
-              />
-            </Field>
+            <VendorNumberField {...{ body, change, refusals }} />
             <DateField name={say('word.date')} body={body} change={change} refusals={refusals} />
             <CurrencyField name={say('word.currency')} body={body} change={change} refusals={refusals} />
             <Field name={say('bench.tax_reclaimed')}>
