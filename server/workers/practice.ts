@@ -4,7 +4,9 @@ import { propose } from '@obolus/core/matching/propose';
 import { readBill } from '../billPapers/readBill.ts';
 import { readablePaper } from '../billPapers/readable.ts';
 
-const LINES = 300;
+const LINES = 1000;
+/** Each of them was ordered and billed several times: what goes where is then weighed, not only looked up. */
+const GOODS = 50;
 const TIMES = 4;
 
 /**
@@ -13,11 +15,11 @@ const TIMES = 4;
  * @returns how many of its lines it found, in all
  */
 export function practise(): number {
-  const numbers = Array.from({ length: LINES }, (_, at) => `GOODS-${at}`);
+  const numbers = Array.from({ length: LINES }, (_, at) => `GOODS-${at % GOODS}`);
   const open = numbers.map((number, at) => ({
     line: `1/${at + 1}` as const,
     item: number,
-    description: `Goods ${at}`,
+    description: `Goods ${at % GOODS}`,
     order: 'PO-1',
     slip: '',
     shipment: '',
@@ -46,6 +48,6 @@ const billOf = (called: string, numbers: readonly string[]): string =>
   `<Invoice xmlns="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2"><ID>${called}</ID><IssueDate>2026-01-02</IssueDate><InvoiceTypeCode>380</InvoiceTypeCode><DocumentCurrencyCode>USD</DocumentCurrencyCode><OrderReference><ID>PO-1</ID></OrderReference><LegalMonetaryTotal><PayableAmount currencyID="USD">${formatDecimal(documentAmount(12_300n * BigInt(numbers.length)), 2)}</PayableAmount></LegalMonetaryTotal>${numbers
     .map(
       (number, at) =>
-        `<InvoiceLine><ID>${at + 1}</ID><InvoicedQuantity unitCode="C62">10</InvoicedQuantity><LineExtensionAmount currencyID="USD">123.00</LineExtensionAmount><Item><Name>Goods ${at}</Name><BuyersItemIdentification><ID>${number}</ID></BuyersItemIdentification></Item><Price><PriceAmount currencyID="USD">12.30</PriceAmount></Price></InvoiceLine>`,
+        `<InvoiceLine><ID>${at + 1}</ID><InvoicedQuantity unitCode="C62">10</InvoicedQuantity><LineExtensionAmount currencyID="USD">123.00</LineExtensionAmount><Item><Name>Goods ${at % GOODS}</Name><BuyersItemIdentification><ID>${number}</ID></BuyersItemIdentification></Item><Price><PriceAmount currencyID="USD">12.30</PriceAmount></Price></InvoiceLine>`,
     )
     .join('')}</Invoice>`;

@@ -29,7 +29,7 @@ describe('work in a thread of its own', () => {
   });
 
   it('practises on bills that it reads and finds whole', async () => {
-    expect(await workers.run('practise')).toBe(1200);
+    expect(await workers.run('practise')).toBe(4000);
   });
 
   it('says that it is busy where too much waits, and does what was taken', async () => {

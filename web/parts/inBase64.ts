@@ -1,7 +1,8 @@
-/** The bytes of a file as they travel in JSON. */
-export async function inBase64(file: Blob): Promise<string> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  let text = '';
-  for (let at = 0; at < bytes.length; at += 0x8000) text += String.fromCharCode(...bytes.subarray(at, at + 0x8000));
-  return btoa(text);
-}
+/** The bytes of a file as they travel in JSON; the browser itself writes them out. */
+export const inBase64 = (file: Blob): Promise<string> =>
+  new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onerror = () => reject(reader.error ?? new Error(`${file.type} cannot be read`));
+    reader.onload = () => resolve((reader.result as string).replace(/^[^,]*,?/, ''));
+    reader.readAsDataURL(file);
+  });

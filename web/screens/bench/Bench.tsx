@@ -1,5 +1,5 @@
 import { Cut } from '../../parts/Cut.tsx';
-import { type ReactNode, useRef } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { useParams } from 'react-router';
 import type { WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
@@ -22,7 +22,8 @@ export function Bench() {
   const mayBill = useMayPost('bill');
   const bills = server.useWaitingBillsQuery(undefined, { skip: !mayBill });
   const billable = server.useBillableQuery({ params: { id: vendor } }, { skip: vendor === '' || !mayBill });
-  const waiting = byVendor(all.data?.rows ?? []);
+  useSetUpOfBills(mayBill);
+  const waiting = useMemo(() => byVendor(all.data?.rows ?? []), [all.data]);
   const entry = bills.data?.rows.find(({ id }) => id === draft);
   // What was just taken in is held by whoever opens it, and so is shown once the list knows of it; from then on it stays.
   const opened = useRef('');
@@ -60,7 +61,7 @@ export function Bench() {
 
 /**
  * Whoever opens what waits for anybody holds it; shown once it is known whether somebody else does. What it is matched with is asked for at the same time,
- * and what its paper says.
+ * and what its paper says; the paper's readable page next, before anybody wants it beside.
  */
 function Held({
   draft,
@@ -73,9 +74,24 @@ function Held({
 }) {
   const heldBy = useHold(draft, waiting !== undefined && waiting.came !== 'typed');
   const hasPaper = waiting?.came === 'file' || waiting?.came === 'mail';
-  server.useIncomingBillQuery({ params: { id: draft } }, { skip: !hasPaper });
+  const { currentData: read } = server.useIncomingBillQuery({ params: { id: draft } }, { skip: !hasPaper });
+  const askAhead = server.usePrefetch('readableBill');
+  const isRead = read !== undefined && read.lines.length > 0;
+  useEffect(() => {
+    if (isRead) askAhead({ params: { id: draft } });
+  }, [isRead, draft, askAhead]);
   return heldBy === undefined ? null : children(heldBy);
 }
+
+/** What every bill needs of what is set up is asked for while one chooses among them; the bench itself shows none of it. */
+function useSetUpOfBills(mayBill: boolean) {
+  const asked = { skip: !mayBill, selectFromResult: () => NOTHING };
+  server.useTaxCodesQuery(undefined, asked);
+  server.useChargeKindsQuery(undefined, asked);
+  server.useTermsQuery(undefined, asked);
+}
+
+const NOTHING = {};
 
 const NONE: readonly WaitingBill[] = [];
 

@@ -1,5 +1,5 @@
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BillableView } from '@obolus/contract/views/bench';
@@ -225,16 +225,9 @@ function TaxesExpected({ taxes, onTake }: { taxes: readonly FurtherLine[]; onTak
   );
 }
 
-/** What the paper of a bill says, where it has one that can be read; its readable page is asked for next, before anybody wants it beside. */
-function usePaper(paper = '') {
-  const { currentData: read } = server.useIncomingBillQuery({ params: { id: paper } }, { skip: paper === '' });
-  const askAhead = server.usePrefetch('readableBill');
-  const isThere = read !== undefined && read.lines.length > 0;
-  useEffect(() => {
-    if (isThere) askAhead({ params: { id: paper } });
-  }, [isThere, paper, askAhead]);
-  return read;
-}
+/** What the paper of a bill says, where it has one that can be read. */
+const usePaper = (paper = '') =>
+  server.useIncomingBillQuery({ params: { id: paper } }, { skip: paper === '' }).currentData;
 
 /** The taxes that the bill should show for what it covers, by the codes on its orders. */
 function expectedTaxes(lines: readonly BillableView[], body: BillBody, codes: readonly TaxCodeView[]): FurtherLine[] {

@@ -10,6 +10,8 @@ import { say, sayAll } from '../../locale/say.ts';
 export function GiveBill() {
   const navigate = useNavigate();
   const [take, taking] = server.useTakeBillInMutation();
+  const askPaper = server.usePrefetch('incomingBill');
+  const askGoods = server.usePrefetch('billable');
   const [last, setLast] = useState({ content: '', name: '' });
   const [why, setWhy] = useState('');
   const isThere = problemOf(taking.error)?.status === 409;
@@ -28,7 +30,12 @@ export function GiveBill() {
       toast.message(unread.length === 1 ? sayAll(unread[0]?.says) : say('bench.have_unread', { count: unread.length }));
     const statement = data.taken.find(({ kind }) => kind === 'customs-entry');
     if (statement) void navigate(`/landing/customs-entry/${statement.id}`);
-    else if (first) void navigate(`/bench/${first.vendor}/${first.id}`);
+    else if (first) {
+      // What the bill is made of is on its way while the bench learns of it.
+      askPaper({ params: { id: first.id } });
+      askGoods({ params: { id: first.vendor ?? '' } });
+      void navigate(`/bench/${first.vendor}/${first.id}`);
+    }
   };
   const again = (event: FormEvent) => {
     event.preventDefault();

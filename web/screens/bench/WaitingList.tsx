@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from 'react';
+import { memo, type ReactNode, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { ReceivedLine } from '@obolus/contract/views/receiving';
 import type { WaitingBill } from '@obolus/contract/views/bench';
@@ -13,10 +13,12 @@ import { GiveBill } from './GiveBill.tsx';
 import { say, sayAll, sayWith } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
 
-type Vendors = ReadonlyMap<
-  string,
-  { readonly id: string; readonly name: string; readonly lines: readonly ReceivedLine[] }
->;
+interface VendorOfGoods {
+  readonly id: string;
+  readonly name: string;
+  readonly lines: readonly ReceivedLine[];
+}
+type Vendors = ReadonlyMap<string, VendorOfGoods>;
 
 const openOf = (line: ReceivedLine): string => difference(line.received, line.billed) ?? '0';
 const placeOf = ({ vendor, id }: WaitingBill): string | undefined =>
@@ -75,40 +77,14 @@ export function WaitingList({
       )}
       <section aria-label={say('bench.goods_without')}>
         <header>{sayWith('bench.vendors_unbilled', { count: vendors.size, b: (text) => <b>{text}</b> })}</header>
-        {unbilled.map((group) => {
-          const currency = group.lines[0]?.currency ?? '';
-          const owed = sumOf(
-            group.lines
-              .filter((line) => line.currency === currency)
-              .map((line) => amountOfLine(openOf(line), line.price, line.discount, currency, line.per)),
-            currency,
-          );
-          return (
-            <Link
-              key={group.id}
-              className="pick"
-              to={`/bench/${group.id}`}
-              aria-current={group.id === vendor && !bills.some(({ id }) => id === draft)}
-            >
-              <span>
-                <b className="strong">{group.name}</b>
-              </span>
-              <span>
-                <small>
-                  {say('bench.since', {
-                    receipts: [...new Set(group.lines.map((line) => line.receipt.number))].join(', '),
-                    day: showDay(group.lines[0]?.receipt.date),
-                  })}{' '}
-                  {billed.has(group.id) && say('bench.bill_waits')}
-                </small>
-              </span>
-              <span>
-                <small>{currency}</small>
-                {showFigure(owed)}
-              </span>
-            </Link>
-          );
-        })}
+        {unbilled.map((group) => (
+          <Unbilled
+            key={group.id}
+            vendor={group}
+            here={group.id === vendor && !bills.some(({ id }) => id === draft)}
+            billWaits={billed.has(group.id)}
+          />
+        ))}
       </section>
       {children}
       <div className="p-3">
@@ -124,6 +100,45 @@ export function WaitingList({
     </nav>
   );
 }
+
+/** A vendor whose goods have no bill, with what they come to. Summed once: a bill that is being opened draws the bench several times. */
+const Unbilled = memo(function Unbilled({
+  vendor: { id, name, lines },
+  here,
+  billWaits,
+}: {
+  vendor: VendorOfGoods;
+  here: boolean;
+  billWaits: boolean;
+}) {
+  const currency = lines[0]?.currency ?? '';
+  const owed = sumOf(
+    lines
+      .filter((line) => line.currency === currency)
+      .map((line) => amountOfLine(openOf(line), line.price, line.discount, currency, line.per)),
+    currency,
+  );
+  return (
+    <Link className="pick" to={`/bench/${id}`} aria-current={here}>
+      <span>
+        <b className="strong">{name}</b>
+      </span>
+      <span>
+        <small>
+          {say('bench.since', {
+            receipts: [...new Set(lines.map((line) => line.receipt.number))].join(', '),
+            day: showDay(lines[0]?.receipt.date),
+          })}{' '}
+          {billWaits && say('bench.bill_waits')}
+        </small>
+      </span>
+      <span>
+        <small>{currency}</small>
+        {showFigure(owed)}
+      </span>
+    </Link>
+  );
+});
 
 /** Goes to the next bill and back, from wherever one is. */
 function useNextBill(bills: readonly WaitingBill[], draft: string | undefined): void {
