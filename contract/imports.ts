@@ -9,6 +9,7 @@ const ENTRIES = [
   'vendors',
   'customers',
   'prices',
+  'contracts',
   'warehouses',
   'shipments',
   'charge-kinds',

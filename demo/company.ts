@@ -128,6 +128,12 @@ export const ACCOUNTS = `number,name
 `;
 
 /** Why goods go back. */
+/** Agreements that vendors' bills name. */
+export const contracts = (day: (before: number) => string): string => `vendor,number,note,from,to
+TARN,TF-FRAME-7,Yarn for two seasons,${day(300)},
+BEIR,BL-2024/3,Linen of the year before,${day(600)},${day(236)}
+`;
+
 export const RETURN_REASONS = `code
 Damaged in transit
 Faulty

@@ -2,6 +2,7 @@ import type { ImportKind } from '@obolus/contract/imports';
 import {
   ACCOUNTS,
   BANK_ACCOUNTS,
+  contracts,
   CUSTOMERS,
   DIMENSIONS,
   ESTIMATE_RULES,
@@ -61,6 +62,7 @@ export function imports(firstOpenDay: string, day: (before: number) => string): 
     ['dimensions', DIMENSIONS],
     ['vendors', VENDORS],
     ['prices', PRICES],
+    ['contracts', contracts(day)],
     ['accounts', ACCOUNTS],
     ['bank-accounts', BANK_ACCOUNTS],
     ['expense-accounts', EXPENSES],

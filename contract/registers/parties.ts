@@ -119,6 +119,22 @@ export const prices: Register = {
   ],
 };
 
+/** Agreements with vendors that their bills name (EN 16931, BT-12). */
+export const contracts: Register = {
+  title: 'register.contracts',
+  one: 'register.contracts_one',
+  about: 'register.contracts_about',
+  key: ['vendor', 'number'],
+  mayChange: [...SETTERS, 'buyer'],
+  fields: [
+    { name: 'vendor', label: 'word.vendor', as: 'entry', of: 'vendors', required: true, settled: true },
+    { ...number, most: 60, settled: true },
+    { name: 'note', label: 'word.note', as: 'text', most: 200 },
+    { name: 'from', label: 'word.from_day', as: 'day' },
+    { name: 'to', label: 'word.until', as: 'day' },
+  ],
+};
+
 export const customers: Register = {
   title: 'register.customers',
   one: 'register.customers_one',

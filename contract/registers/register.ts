@@ -59,6 +59,7 @@ export const REGISTER_NAMES = [
   'vendors',
   'customers',
   'prices',
+  'contracts',
   'warehouses',
   'shipments',
   'charge-kinds',

@@ -11,7 +11,7 @@ import {
   taxCodes,
   terms,
 } from './money.ts';
-import { customers, prices, vendors } from './parties.ts';
+import { contracts, customers, prices, vendors } from './parties.ts';
 import { shipments, warehouses } from './places.ts';
 import type { Register, RegisterName } from './register.ts';
 
@@ -21,6 +21,7 @@ export const REGISTERS: Readonly<Record<RegisterName, Register>> = {
   vendors,
   customers,
   prices,
+  contracts,
   warehouses,
   shipments,
   'charge-kinds': chargeKinds,

@@ -135,4 +135,8 @@ export const paper: Record<keyof typeof en, string> = {
     'Sie lautet auf {billed}, ihre Bestellung auf {ordered}: den Kurs ansehen, {rate} {ordered} für 1 {billed}.',
   'paper.doubt_parts':
     'Zu zahlen ist in Raten, am {days}, ohne zu sagen, wie viel wann: unter Zahlungsbedingungen In Raten wählen.',
+  'paper.doubt_contract_unknown':
+    'Sie nennt den Vertrag {contract}, den es mit diesem Lieferanten nicht gibt: bitte ansehen.',
+  'paper.doubt_contract_other': 'Sie nennt den Vertrag {contract} eines anderen Lieferanten: bitte ansehen.',
+  'paper.doubt_contract_past': 'Sie nennt den Vertrag {contract}, der am {day} nicht gilt: bitte ansehen.',
 };

@@ -69,4 +69,8 @@ export const register: Record<keyof typeof en, string> = {
   'register.return-reasons': 'Rückgabegründe',
   'register.return-reasons_one': 'Rückgabegrund',
   'register.return-reasons_about': 'Warum Waren an Lieferanten zurückgehen, angeboten beim Erfassen einer Rücksendung',
+  'register.contracts': 'Verträge',
+  'register.contracts_one': 'Vertrag',
+  'register.contracts_about':
+    'Vereinbarungen mit Lieferanten, die auf Rechnungen genannt werden: Nennt eine Rechnung eine andere oder eine, die an ihrem Tag nicht gilt, wird sie angesehen',
 };

@@ -128,4 +128,8 @@ export const paper = {
     'It is in {billed}, its order in {ordered}: look at the rate, {rate} {ordered} for 1 {billed}.',
   'paper.doubt_parts':
     'It is to be paid in parts, on {days}, and does not say how much on which: choose In instalments under Terms.',
+  'paper.doubt_contract_unknown':
+    'It names contract {contract}, which is none that we have with this vendor: look at it.',
+  'paper.doubt_contract_other': 'It names contract {contract}, which is another vendor’s: look at it.',
+  'paper.doubt_contract_past': 'It names contract {contract}, which is not in force on {day}: look at it.',
 } as const;

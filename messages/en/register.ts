@@ -65,4 +65,8 @@ export const register = {
   'register.return-reasons': 'Return reasons',
   'register.return-reasons_one': 'return reason',
   'register.return-reasons_about': 'Why goods go back to a vendor, offered where a return is entered',
+  'register.contracts': 'Contracts',
+  'register.contracts_one': 'contract',
+  'register.contracts_about':
+    'Agreements with vendors that their bills name: a bill that names another, or one that is not in force on its date, is looked at',
 } as const;

@@ -132,6 +132,14 @@ export function fromCii(root: XmlNode): Stated {
       ]
         .map((delivered) => textAt(delivered, 'ReceivingAdviceReferencedDocument', 'IssuerAssignedID'))
         .filter(Boolean),
+      contracts: [
+        childAt(trade, 'ApplicableHeaderTradeAgreement'),
+        ...childrenOf(trade, 'IncludedSupplyChainTradeLineItem').map((line) =>
+          childAt(line, 'SpecifiedLineTradeAgreement'),
+        ),
+      ]
+        .map((agreed) => textAt(agreed, 'ContractReferencedDocument', 'IssuerAssignedID'))
+        .filter(Boolean),
       unread: unreadIn(root, CII, currency),
     },
     charges: onAll(true),

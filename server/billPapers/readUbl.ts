@@ -100,6 +100,9 @@ export function fromUbl(root: XmlNode, kind: Stated['kind']): Stated {
           .flatMap((line) => childrenOf(line, 'ReceiptLineReference'))
           .map((named) => textAt(named, 'DocumentReference', 'ID')),
       ].filter(Boolean),
+      contracts: childrenOf(root, 'ContractDocumentReference')
+        .map((named) => textAt(named, 'ID'))
+        .filter(Boolean),
       unread: unreadIn(root, UBL, currency),
     },
     charges: onAll(true),

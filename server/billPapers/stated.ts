@@ -78,6 +78,8 @@ export interface Besides {
   readonly discounts: readonly StatedDiscount[];
   /** Receipts of ours that it names, as a whole or line by line. */
   readonly receipts: readonly string[];
+  /** Agreements with us that it names, as a whole or line by line (BT-12). */
+  readonly contracts: readonly string[];
   /** What of it nobody understands, each with where it stands. */
   readonly unread: readonly Unread[];
 }
@@ -95,6 +97,7 @@ export const PLAIN: Besides = {
   dues: [],
   discounts: [],
   receipts: [],
+  contracts: [],
   unread: [],
 };
 

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { RequestError } from '../asking/failures.ts';
 import { readXml } from '../papers/readXml.ts';
 import { WRITERS } from '../testing/writtenByOthers.ts';
-import { STATED } from '../testing/writtenElsewhere.ts';
+import { STATED, writtenElsewhere } from '../testing/writtenElsewhere.ts';
 import type { BillPaper } from './billPaper.ts';
 import { readBill } from './readBill.ts';
 import { inWords, several, TEXT, unreadIn, type Vocabulary, WHOLE } from './vocabulary.ts';
@@ -57,6 +57,11 @@ describe('lines that stand below lines', () => {
       read(xml).lines.map(({ said }) => said),
     ]);
   });
+});
+
+it.each(['UBL', 'CII'] as const)('%s says under which contract it is', async (format) => {
+  const paper = read((await writtenElsewhere(format, { ...STATED, contract: 'FRAME 7' })).toString());
+  expect([paper.besides.contracts, paper.besides.unread]).toEqual([['FRAME 7'], []]);
 });
 
 describe.each(Object.entries(WRITERS))('%s', (_, write) => {

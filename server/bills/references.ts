@@ -15,6 +15,7 @@ export async function doubtsOfReferences(manager: EntityManager, vendor: string,
     await doubtOfOrders(manager, vendor, paper),
     await doubtOfReceipts(manager, vendor, paper),
     await doubtOfSlips(manager, vendor, paper),
+    await doubtOfContracts(manager, vendor, paper),
     await doubtOfEarlier(manager, vendor, paper),
   ];
   return doubts.filter((doubt) => doubt !== undefined);
@@ -109,6 +110,36 @@ async function doubtOfSlips(
   const known = new Set(rows.map((row) => text(row.name)));
   const unknown = named.find((slip) => !known.has(foldedNumber(slip)));
   return unknown === undefined ? undefined : message('paper.doubt_slip_unknown', { slip: unknown });
+}
+
+/**
+ * A contract that a paper names is one of its vendor's and holds on its day. Of a vendor whose contracts are not kept here nothing can be said, but that a
+ * number is another vendor's.
+ */
+async function doubtOfContracts(
+  manager: EntityManager,
+  vendor: string,
+  { date, besides }: BillPaper,
+): Promise<Message | undefined> {
+  const named = [...new Set(besides.contracts.map((number) => number.trim()))];
+  if (named.length === 0) return undefined;
+  const rows: Row[] = await manager.query(
+    'SELECT vendor_id, number, from_day, to_day FROM vendor_contract WHERE vendor_id = ? OR number IN (?) ORDER BY id',
+    [vendor, named],
+  );
+  const own = rows.filter((row) => text(row.vendor_id) === vendor);
+  const of = (kept: readonly Row[], number: string) =>
+    kept.find((row) => foldedName(text(row.number)) === foldedName(number));
+  const unknown = named.find((number) => !of(own, number) && (own.length > 0 || of(rows, number)));
+  if (unknown !== undefined)
+    return message(of(rows, unknown) ? 'paper.doubt_contract_other' : 'paper.doubt_contract_unknown', {
+      contract: unknown,
+    });
+  const past = named.find((number) => {
+    const row = of(own, number);
+    return row && date !== '' && (text(row.from_day) > date || (text(row.to_day) || date) < date);
+  });
+  return past === undefined ? undefined : message('paper.doubt_contract_past', { contract: past, day: { day: date } });
 }
 
 /** An earlier bill that a paper names is one of its vendor's; a bill that names one corrects it, or says it once more. */

@@ -166,6 +166,19 @@ describe('what is no plain bill', () => {
     expect(await saying(`${names(ours)}<CopyIndicator>1</CopyIndicator>`)).not.toContain('receipt');
     const slip = (named: string) => `<DespatchDocumentReference><ID>${named}</ID></DespatchDocumentReference>`;
     expect(await saying(slip('PS-404'))).toContain('packing slip PS-404, which came with no receipt of this vendor');
+    const contract = (named: string) => `<ContractDocumentReference><ID>${named}</ID></ContractDocumentReference>`;
+    const agree = async (of: string, named: string, to: string) => {
+      const key = { 'Idempotency-Key': randomUUID() };
+      const fields = { vendor: of, number: named, to };
+      expect((await ines.call('POST', '/api/registers/contracts', { fields }, key)).status).toBe(201);
+    };
+    // Of a vendor whose contracts are not kept here nothing is known.
+    expect(await saying(`${contract('FRAME 9')}<CopyIndicator>1</CopyIndicator>`)).not.toContain('contract');
+    await agree('BEIR', 'FRAME 8', '');
+    expect(await saying(contract('frame 8'))).toContain('contract frame 8, which is another vendor’s');
+    await agree('TARN', 'FRAME 7', '2026-03-19');
+    expect(await saying(contract('FRAME 9'))).toContain('contract FRAME 9, which is none that we have');
+    expect(await saying(contract('frame  7'))).toContain('contract frame  7, which is not in force on');
     const earlier = (named: string) =>
       `<BillingReference><InvoiceDocumentReference><ID>${named}</ID></InvoiceDocumentReference></BillingReference>`;
     expect(await saying(earlier('B-404'))).toContain('refers to bill B-404, which is not known here');

@@ -25,6 +25,7 @@ const ORDER = [
   'estimate-rules',
   'shipments',
   'prices',
+  'contracts',
   'rates',
   'tariff',
   'opening-stock',

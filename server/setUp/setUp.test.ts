@@ -137,6 +137,13 @@ const EXAMPLES: Readonly<Record<Exclude<RegisterName, 'company' | 'posting-accou
     to: '2026-12-31',
     vendor_number: 'TF 220',
   },
+  contracts: {
+    vendor: 'TARN',
+    number: 'FRAME 7',
+    note: 'Yarn for the year',
+    from: '2026-01-01',
+    to: '2026-12-31',
+  },
   warehouses: {
     code: 'YARD',
     name: 'Yard',

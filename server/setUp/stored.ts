@@ -103,6 +103,18 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       },
     },
   },
+  contracts: {
+    table: 'vendor_contract',
+    once: 'vendor_contract_once',
+    used: NEVER,
+    fields: {
+      vendor: entryOf('vendor_id', 'vendors', 'vendor', 'number'),
+      number: words('number'),
+      note: words('note'),
+      from: day('from_day'),
+      to: day('to_day'),
+    },
+  },
   warehouses: {
     table: 'warehouse',
     once: 'warehouse_code_once',

@@ -31,6 +31,7 @@ import { PapersBeside1826000000000 } from './migrations/1826000000000-papersBesi
 import { CrossRates1827000000000 } from './migrations/1827000000000-crossRates.ts';
 import { TaxesAndDeposits1828000000000 } from './migrations/1828000000000-taxesAndDeposits.ts';
 import { PaymentHolds1829000000000 } from './migrations/1829000000000-paymentHolds.ts';
+import { Contracts1834000000000 } from './migrations/1834000000000-contracts.ts';
 import { ReturnPhotos1833000000000 } from './migrations/1833000000000-returnPhotos.ts';
 import { SameAmounts1832000000000 } from './migrations/1832000000000-sameAmounts.ts';
 import { VendorPayee1831000000000 } from './migrations/1831000000000-vendorPayee.ts';
@@ -99,6 +100,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       VendorPayee1831000000000,
       SameAmounts1832000000000,
       ReturnPhotos1833000000000,
+      Contracts1834000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -17,6 +17,7 @@ export interface StatedElsewhere {
   readonly tax: string;
   readonly gross: string;
   readonly credit?: boolean;
+  readonly contract?: string;
 }
 
 /** A bill of yarn and a loom. */
@@ -65,6 +66,7 @@ export async function writtenElsewhere(
       'cbc:DocumentCurrencyCode': 'USD',
       'cbc:BuyerReference': 'purchasing',
       'cac:OrderReference': { 'cbc:ID': said.order },
+      ...(said.contract === undefined ? {} : { 'cac:ContractDocumentReference': { 'cbc:ID': said.contract } }),
       'cac:AccountingSupplierParty': {
         'cac:Party': {
           'cbc:EndpointID': 'desk@tarnside.example',

@@ -44,6 +44,21 @@ export const parties = {
     { unique: { vendor_number_once: ['number'] } },
   ),
   /** From so many of the unit on, from a day on; the empty unit is the stock unit. */
+  vendorContract: table(
+    'vendor_contract',
+    {
+      id: generated(),
+      vendor_id: ref(),
+      number: text(60),
+      note: { ...text(200), default: '' },
+      from_day: maybe(day()),
+      to_day: maybe(day()),
+    },
+    {
+      unique: { vendor_contract_once: ['vendor_id', 'number'] },
+      indices: { vendor_contract_number: ['number'] },
+    },
+  ),
   vendorPrice: table(
     'vendor_price',
     {
