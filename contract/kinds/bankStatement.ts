@@ -2,7 +2,7 @@ import { BaseAmount, Day, exactly, Id, Text, Type } from '../figures.ts';
 import { lines } from './parts.ts';
 import { kind } from './kind.ts';
 
-/** What the bank says that it took for payments, and charged for itself. */
+/** What the bank says that it took for payments, got from vendors, and charged for itself. */
 export const bankStatement = kind({
   name: 'bank-statement',
   prefix: 'BK',
@@ -14,7 +14,7 @@ export const bankStatement = kind({
     reference: Text(60, 'What the bank calls the statement'),
     lines: lines({
       of: Type.Union([Id, Type.Literal('')], {
-        description: 'A payment or prepayment; empty for what the bank charged',
+        description: 'A payment or prepayment, or money that a vendor gave back; empty for what the bank charged',
       }),
       took: BaseAmount,
       fee: Type.Union([BaseAmount, Type.Literal('')], { description: 'What of it the bank kept' }),

@@ -115,7 +115,7 @@ export type Remittances = Static<typeof Remittances>;
 export const ANSWER_STATES = ['used', 'open', 'settled'] as const;
 
 /** What a line of the bank's is about. */
-export const ANSWER_KINDS = ['accepted', 'rejected', 'taken', 'came-back', 'charge', 'other'] as const;
+export const ANSWER_KINDS = ['accepted', 'rejected', 'taken', 'got', 'came-back', 'charge', 'other'] as const;
 
 /** Why a line of the bank's was not booked. */
 export const NOT_BOOKED = [

@@ -12,7 +12,7 @@ import { refusal, type Refusal } from '../state/refusal.ts';
 import { change } from '../state/writing.ts';
 import { optionalText, textOf } from '../reading/fields.ts';
 
-/** What the bank says that it took: for payments, and for itself. Amounts in base currency. */
+/** What the bank says that it took: for payments, and for itself; and what it got from vendors. Amounts in base currency. */
 export interface BankStatementCommand {
   readonly kind: 'bank-statement';
   readonly date: Day;
@@ -23,9 +23,9 @@ export interface BankStatementCommand {
 }
 
 export interface BankStatementLine {
-  /** A payment or prepayment; undefined where the bank charged for something else. */
+  /** A payment or prepayment, a refund or a claim that was paid; undefined where the bank charged for something else. */
   readonly of: string | undefined;
-  /** What left the account, the fee with it. */
+  /** What left the account, the fee with it; below zero what came into it, less the fee. */
   readonly took: BaseAmount;
   readonly fee: BaseAmount;
   /** What the statement says of it. */
@@ -66,14 +66,15 @@ function checkLine(
   payment: BankPayment | undefined,
   at: string,
 ): Refusal[] {
-  if (took <= 0n) return [refusal('amount_zero', `${at}/took`)];
+  const isIn = payment !== undefined && payment.amount < 0n;
+  if (isIn ? took >= 0n : took <= 0n) return [refusal('amount_zero', `${at}/took`)];
   if (fee < 0n) return [refusal('amount_negative', `${at}/fee`)];
-  if (fee > took) return [refusal('fee_exceeds_taken', `${at}/fee`)];
+  if (!isIn && fee > took) return [refusal('fee_exceeds_taken', `${at}/fee`)];
   if (of === undefined) return fee === took ? [] : [refusal('bank_charge_only', `${at}/fee`)];
   if (!payment) return [refusal('document_unknown', `${at}/of`, { document: of })];
   if (payment.stated.length > 0) return [refusal('payment_stated', `${at}/of`, { document: of })];
   const { currency } = books.company;
-  // In the company's own currency the bank takes what was paid and its fee, and nothing else.
+  // In the company's own currency the bank takes what was paid and its fee, or gets what came less its fee, and nothing else.
   return payment.currency === currency && took !== payment.amount + fee
     ? [refusal('took_differs', `${at}/took`, { amount: formatAmount(base(payment.amount + fee), currency) })]
     : [];

@@ -21,6 +21,7 @@ import { kind } from '../state/kind.ts';
 import type { Prepayment } from '../state/owed.ts';
 import { takenOf } from '../state/prepaid.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { cameIn } from '../state/cameIn.ts';
 import { change } from '../state/writing.ts';
 import { optionalText, textOf } from '../reading/fields.ts';
 
@@ -111,8 +112,9 @@ function refundStep({ step, books, date, numbers }: Reading): PrepaymentRefundCo
 export const prepaymentRefund = kind({
   name: 'prepayment-refund',
   decide: decideRefund,
-  record(next, { of, date, amount, booked }: PrepaymentRefundDocument, number) {
+  record(next, { vendor, currency, of, date, amount, got, booked }: PrepaymentRefundDocument, number) {
     const part = { line: lineId(number, 1), date, amount, base: booked };
+    cameIn(next, number, { vendor, currency, date, amount, got });
     change(next.prepayments, of, (known) => ({ ...known, refunded: [...known.refunded, part] }));
   },
   verbs: { 'refund-prepayment': { keys: ['of', 'amount', 'got'], read: refundStep } },

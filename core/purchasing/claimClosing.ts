@@ -26,6 +26,7 @@ import { type Decision, post, refused } from '../state/decision.ts';
 import { kind } from '../state/kind.ts';
 import type { CreditableLine } from '../state/owed.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
+import { cameIn } from '../state/cameIn.ts';
 import { change } from '../state/writing.ts';
 import { atWhatItIsCarried, expectedPart, leftOf, openQuantity, returnedPart } from './creditable.ts';
 
@@ -260,7 +261,14 @@ function claimClosingStep({ step, numbers, books, date }: Reading): ClaimClosing
 export const claimClosing = kind({
   name: 'claim-closing',
   decide: decideClaimClosing,
-  record(next, { lines, date }: ClaimClosingDocument) {
+  record(next, { vendor, currency, lines, date }: ClaimClosingDocument, number) {
+    cameIn(next, number, {
+      vendor,
+      currency,
+      date,
+      amount: documentAmount(lines.reduce((sum, { received }) => sum + received, 0n)),
+      got: base(lines.reduce((sum, { money }) => sum + money, 0n)),
+    });
     for (const { id, of, isReturn, closed, amount, ownAmount, own } of lines) {
       const taken = {
         line: id,

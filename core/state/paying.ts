@@ -26,7 +26,7 @@ export interface PaymentRun {
   readonly made: readonly number[];
 }
 
-/** What left the bank, as it was booked with its payment or prepayment. Keyed by document. */
+/** What left the bank, as it was booked with its payment or prepayment; below zero what came into it for a refund or a claim. Keyed by document. */
 export interface BankPayment {
   readonly document: string;
   readonly vendor: string;
@@ -36,6 +36,6 @@ export interface BankPayment {
   /** For the vendor, and the bank's fee. */
   readonly base: BaseAmount;
   readonly fee: BaseAmount;
-  /** The lines of statements that say what the bank took. */
+  /** The lines of statements that say what the bank took, or got. */
   readonly stated: readonly { readonly line: LineId }[];
 }

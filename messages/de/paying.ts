@@ -93,4 +93,5 @@ export const paying: Record<keyof typeof en, string> = {
   'paying.read_again': '{reference} war schon eingelesen: Nichts wird noch einmal gebucht.',
   'paying.why_not_twice': 'Warum das Markierte nicht doppelt bezahlt wird',
   'paying.goes_to': 'Geht an {to}',
+  'paying.line_got': 'Eingegangen',
 };

@@ -89,4 +89,5 @@ export const paying = {
   'paying.read_again': '{reference} was read before: nothing is booked again.',
   'paying.why_not_twice': 'Why what is marked is not paid twice',
   'paying.goes_to': 'Goes to {to}',
+  'paying.line_got': 'Came in',
 } as const;

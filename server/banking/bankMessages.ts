@@ -136,15 +136,17 @@ function readEntry(entry: XmlNode): StatementLine[] {
   const whole = childAt(entry, 'Amt');
   const one = (detail: XmlNode | undefined): StatementLine => {
     const own = details.length > 1 ? childAt(detail, 'Amt') : whole;
+    const isDebit = (textAt(detail, 'CdtDbtInd') || textAt(entry, 'CdtDbtInd')) === 'DBIT';
+    const other = isDebit ? 'Cdtr' : 'Dbtr';
     const said = [
       textAt(detail, 'RmtInf', 'Ustrd'),
       textAt(detail, 'AddtlTxInf'),
       textAt(entry, 'AddtlNtryInf'),
-      textAt(detail, 'RltdPties', 'Cdtr', 'Nm') || textAt(detail, 'RltdPties', 'Cdtr', 'Pty', 'Nm'),
+      textAt(detail, 'RltdPties', other, 'Nm') || textAt(detail, 'RltdPties', other, 'Pty', 'Nm'),
     ];
     return {
       day,
-      isDebit: (textAt(detail, 'CdtDbtInd') || textAt(entry, 'CdtDbtInd')) === 'DBIT',
+      isDebit,
       amount: textOf(own),
       currency: currencyOf(own) || currencyOf(whole),
       fee: feeIn(detail) || (details.length > 1 ? '' : feeIn(entry)),

@@ -386,6 +386,36 @@ describe('what the bank sends', () => {
     expect(because(await readFile(statement('A-8', entry('72', '', to('Tarnside Fibres')))))).toEqual(['']);
   });
 
+  it('finds what vendors gave back, a refund or a claim that was paid, and books what the bank kept of it', async () => {
+    const prepaid = { vendor: '1', date: '2026-03-29', currency: 'USD', amount: '81' };
+    const early = await ines.posted('prepayment', prepaid);
+    const refund = { vendor: '1', date: '2026-03-30', currency: 'USD', of: early, amount: '81' };
+    const back = await ines.posted('prepayment-refund', refund);
+    const from = (name: string) => `<RltdPties><Dbtr><Nm>${name}</Nm></Dbtr></RltdPties>`;
+    const credit = (amount: string, more: string) => entry(amount, '', more).replaceAll('DBIT', 'CRDT');
+    const fee = '<Chrgs><TtlChrgsAndTaxAmt Ccy="USD">1.50</TtlChrgsAndTaxAmt></Chrgs>';
+    const lines = [
+      credit('81', from('Somebody else')),
+      // What left the account is no refund.
+      entry('79.50', '', `<RltdPties><Cdtr><Nm>Tarnside Fibres</Nm></Cdtr></RltdPties>${fee}`),
+      credit('79.50', `${from('TARNSIDE FIBRES LTD')}${fee}`),
+      credit('79.50', `${from('TARNSIDE FIBRES LTD')}${fee}`),
+    ];
+    const [file] = await readFile(statement('A-9', lines.join('')));
+    expect(file?.lines.map(({ kind, because: why, payment }) => [kind, why, payment?.id])).toEqual([
+      ['other', 'money-in', undefined],
+      ['other', 'payment-unknown', undefined],
+      ['got', '', back],
+      ['other', 'money-in', undefined],
+    ]);
+    expect(netOf((await ines.call('GET', `/api/documents/${file?.document?.id}`)).body.entries)).toEqual({
+      bank: -150n,
+      'bank-charges': 150n,
+    });
+    const taken = await ines.call('POST', '/api/documents/reversal', { of: back, date: '2026-03-31', reason: 'no' }, { 'Idempotency-Key': randomUUID() }); // prettier-ignore
+    expect(taken.status).toBe(422);
+  });
+
   it('may reject a whole currency, or a whole file, without naming a payment', async () => {
     const [one, two] = [await bill('1', 'TF-11', '11'), await bill('2', 'BL-11', '22', { currency: 'EUR' })];
     const run = await ines.posted(

@@ -97,7 +97,7 @@ interface Payment {
   readonly id: string;
   readonly date: string;
   readonly currency: string;
-  /** In minor units of its currency. */
+  /** In minor units of its currency; below zero what came in. */
   readonly amount: bigint;
   readonly stands: boolean;
   readonly isTaken: boolean;
@@ -196,12 +196,13 @@ function reasonAgainst(
   if (!payment) return 'payment-unknown';
   if (!payment.stands || handled.has(payment.id)) return 'rejected-before';
   if (payment.isTaken) return 'taken-before';
-  if (asked && !(asked.currency === payment.currency && minorOf(asked.amount, asked.currency) === payment.amount))
+  const amount = payment.amount < 0n ? -payment.amount : payment.amount;
+  if (asked && !(asked.currency === payment.currency && minorOf(asked.amount, asked.currency) === amount))
     return 'amount-differs';
   return '';
 }
 
-/** What left one of our accounts is booked with one document for the whole statement. */
+/** What left one of our accounts, and what vendors gave back into it, is booked with one document for the whole statement. */
 async function takeStatement(
   manager: EntityManager,
   post: Post,
@@ -222,24 +223,25 @@ async function takeStatement(
     : [];
   const taken = lines.map((line): Taken => {
     const minor = minorOf(line.amount, line.currency);
+    const moved = minor === undefined || line.isDebit ? minor : -minor;
     const fee = line.fee === '' ? 0n : minorOf(line.fee, line.currency);
     const payment = payments.get(line.reference) ?? typedPaymentOf(line, typed, home, handled);
     const kind = kindOf(line, payment);
     const because = ((): NotBooked => {
       if (!ours) return 'not-ours';
       if (line.currency !== home || minor === undefined || fee === undefined) return 'other-currency';
-      if (!line.isDebit) return 'money-in';
+      if (!line.isDebit && !(payment && payment.amount < 0n)) return 'money-in';
       if (kind === 'charge') return '';
       const against = reasonAgainst(payment, line.asked, handled);
       if (against !== '' || !payment) return against;
-      return payment.currency === home && minor !== payment.amount + fee ? 'amount-differs' : '';
+      return payment.currency === home && moved !== payment.amount + fee ? 'amount-differs' : '';
     })();
     const day = isDay(line.day) ? line.day : '';
-    if (because === '' && minor !== undefined) {
+    if (because === '' && moved !== undefined) {
       if (payment) handled.add(payment.id);
       if (day !== '') days.push(day);
       if (payment) days.push(payment.date);
-      const took = formatAmount(documentAmount(minor), home);
+      const took = formatAmount(documentAmount(moved), home);
       booked.push({
         of: payment?.id ?? '',
         took,
@@ -269,6 +271,7 @@ async function takeStatement(
 }
 
 function kindOf({ isDebit, isCharge, reference }: StatementLine, payment: Payment | undefined): BankLine['kind'] {
+  if (payment && payment.amount < 0n) return 'got';
   if (payment || reference !== '') return isDebit ? 'taken' : 'came-back';
   return isDebit && isCharge ? 'charge' : 'other';
 }

@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { addDays, daysBetween, isDay } from '@obolus/core/exact/calendar';
 import { folded } from '@obolus/core/matching/goods';
 import { big, type Row, text } from '../queries/figures.ts';
+import { CLAIMS_PAID } from '../storage/load/paymentRuns.ts';
 import { stands } from '../storage/load/rows.ts';
 import type { StatementLine } from './bankMessages.ts';
 import { minorOf } from './minorOf.ts';
@@ -11,14 +12,14 @@ const DAYS = 10;
 /** A name shorter than this may be a part of any word. */
 const SHORTEST = 4;
 
-/** A payment or prepayment that was typed, and that no statement has said yet what the bank took for. */
+/** A payment or prepayment that was typed, a refund or a claim that was paid, and that no statement has named yet. */
 export interface TypedPayment {
   readonly id: string;
   readonly date: string;
   readonly currency: string;
-  /** In minor units of its currency. */
+  /** In minor units of its currency; below zero what came in. */
   readonly amount: bigint;
-  /** What the bank took for it in base currency, where whoever typed it knew. */
+  /** What the bank took for it in base currency, where whoever typed it knew; below zero what it got. */
   readonly took: bigint | undefined;
   /** Whom it went to, and the numbers of the bills that it paid. */
   readonly names: readonly string[];
@@ -39,8 +40,10 @@ export async function typedPayments(manager: EntityManager, days: readonly strin
        (SELECT GROUP_CONCAT(b.reference SEPARATOR '\\n') FROM payment_line y JOIN document b ON b.id = y.of_id WHERE y.document_id = d.id) AS bills
      FROM payment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE p.run_id IS NULL AND p.prepayment_id IS NULL AND ${untaken('d.id')}
      UNION ALL SELECT d.id, d.date, d.currency, p.amount, NULL, v.name, v.payee, NULL FROM prepayment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${untaken('d.id')}
+     UNION ALL SELECT d.id, d.date, d.currency, -p.amount, NULL, v.name, v.payee, NULL FROM prepayment_refund p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${untaken('d.id')}
+     UNION ALL SELECT c.document_id, c.date, c.currency, c.amount, NULL, v.name, v.payee, NULL FROM (${CLAIMS_PAID(untaken('d.id'))}) c JOIN vendor v ON v.id = c.vendor_id
      ORDER BY id`,
-    [...between, ...between],
+    [...between, ...between, ...between, ...between],
   );
   return rows.map((row) => ({
     id: text(row.id),
@@ -55,8 +58,8 @@ export async function typedPayments(manager: EntityManager, days: readonly strin
 }
 
 /**
- * The typed payment that a line of a statement is: of the same amount, within days of it, and named by the bank, by its payee or by a bill that it
- * paid. Undefined where it is none, or may be several.
+ * The typed payment that a line of a statement is, or the refund that came in with it: of the same amount, within days of it, and named by the bank, by its
+ * payee or by a bill that it paid. Undefined where it is none, or may be several.
  * @param home the currency of the books, and of the account
  * @param handled those that an earlier line is
  */
@@ -67,21 +70,23 @@ export function typedPaymentOf(
   handled: ReadonlySet<string>,
 ): TypedPayment | undefined {
   const { day, asked, isDebit, isCharge, currency } = line;
-  const taken = minorOf(line.amount, currency);
+  const minor = minorOf(line.amount, currency);
+  const taken = minor === undefined || isDebit ? minor : -minor;
   const fee = line.fee === '' ? 0n : minorOf(line.fee, currency);
-  if (!isDebit || isCharge || currency !== home || taken === undefined || fee === undefined || !isDay(day))
-    return undefined;
+  if (isCharge || currency !== home || taken === undefined || fee === undefined || !isDay(day)) return undefined;
   const said = folded(line.names);
   const isNamed = (name: string) => folded(name).length >= SHORTEST && said.includes(folded(name));
   const isAmount = (payment: TypedPayment): boolean => {
     if (payment.took !== undefined) return payment.took === taken;
     if (payment.currency === home) return payment.amount + fee === taken;
-    return asked?.currency === payment.currency && minorOf(asked.amount, asked.currency) === payment.amount;
+    const ofTheirs = asked?.currency === payment.currency ? minorOf(asked.amount, asked.currency) : undefined;
+    return ofTheirs !== undefined && (isDebit ? ofTheirs : -ofTheirs) === payment.amount;
   };
   const found = payments.filter(
     (payment) =>
       !handled.has(payment.id) &&
       Math.abs(daysBetween(day, payment.date)) <= DAYS &&
+      payment.amount < 0n === !isDebit &&
       isAmount(payment) &&
       payment.names.some(isNamed),
   );

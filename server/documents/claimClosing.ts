@@ -55,6 +55,7 @@ export const claimClosing: DocumentCommand<'claim-closing'> = {
         own_amount: line.ownAmount,
         own: line.own,
         payable: line.money,
+        received: line.received,
       })),
     },
   ],

@@ -55,6 +55,7 @@ export const credit: DocumentCommand<'credit'> = {
         own_amount: line.ownAmount,
         own: line.own,
         payable: line.payable,
+        received: 0n,
       })),
     },
     {

@@ -63,14 +63,21 @@ export async function readPaymentRuns(reading: Reading, documents: readonly stri
   });
 }
 
-/** Payments and prepayments that left the bank, with the statements that say what it took. */
+/** What came into the bank for claims: amount, what it was booked at, a fee of nothing, and whose it is. */
+export const CLAIMS_PAID = (which: string): string =>
+  `SELECT l.document_id, -SUM(l.received) AS amount, -SUM(l.payable) AS base_amount, 0 AS fee, d.vendor_id, d.currency, d.date FROM credit_line l JOIN document d ON d.id = l.document_id
+   WHERE d.kind = 'claim-closing' AND ${which} AND ${stands('d.id')} GROUP BY l.document_id, d.vendor_id, d.currency, d.date HAVING SUM(l.received) <> 0`;
+
+/** Payments and prepayments that left the bank, and what vendors gave back, with the statements that say what it took or got. */
 async function readBankPayments(reading: Reading, documents: readonly string[]): Promise<BankPayment[]> {
   const rows = await query(
     reading,
     `SELECT p.document_id, p.amount, p.base_amount, p.fee, d.vendor_id, d.currency, d.date FROM payment p JOIN document d ON d.id = p.document_id
      WHERE d.id IN (?) AND p.prepayment_id IS NULL AND ${stands('d.id')}
-     UNION ALL SELECT p.document_id, p.amount, p.base_amount, 0, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE d.id IN (?) AND ${stands('d.id')}`,
-    [documents, documents],
+     UNION ALL SELECT p.document_id, p.amount, p.base_amount, 0, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE d.id IN (?) AND ${stands('d.id')}
+     UNION ALL SELECT p.document_id, -p.amount, -p.got, 0, d.vendor_id, d.currency, d.date FROM prepayment_refund p JOIN document d ON d.id = p.document_id WHERE d.id IN (?) AND ${stands('d.id')}
+     UNION ALL ${CLAIMS_PAID('d.id IN (?)')}`,
+    [documents, documents, documents, documents],
   );
   const stated = groupBy(
     await query(

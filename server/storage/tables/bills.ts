@@ -118,6 +118,8 @@ export const bills = {
       own_amount: figure(),
       own: figure(),
       payable: figure(),
+      /** Of a claim that is closed: what came in money, in its currency. */
+      received: figure(),
     },
     { indices: { credit_line_by_line: ['of_id', 'of_line_no'] } },
   ),
