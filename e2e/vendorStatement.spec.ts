@@ -21,7 +21,9 @@ test('a vendor’s statement is laid beside the account, read from a file, and k
     await expect(lines.getByRole('row').filter({ hasText: 'PY-1002' })).toContainText('agreed');
     await expect(lines.getByRole('row').filter({ hasText: 'VB-1007' })).toContainText('another amount');
     await expect(lines.getByText('missing here ask for the bill')).toBeVisible();
-    await expect(page.getByRole('region', { name: 'Only in our account' })).toContainText('PY-1005');
+    await expect(page.getByRole('region', { name: 'In our account, without a line of its own there' })).toContainText(
+      'PY-1005',
+    );
     const foot = page.getByRole('region', { name: 'Footing' });
     await expect(foot).toContainText('3 lines differ, 4 agreed.');
     await expect(foot).toContainText('3,597.25');

@@ -6,6 +6,7 @@ import type { MessageId } from '@obolus/messages/message';
 /** How a line of the statement and one of our account stand to each other (`core/paying/vendorStatement/layBeside`). */
 export const FOUND = [
   'agreed',
+  'agreed-in-sum',
   'date-differs',
   'reference-differs',
   'amount-differs',
@@ -16,12 +17,16 @@ export const FOUND = [
 /** How lines of both sides stand to each other, in words. */
 export const FOUND_NAMES: Readonly<Record<(typeof FOUND)[number], MessageId>> = {
   agreed: 'payables.found_agreed',
+  'agreed-in-sum': 'payables.found_agreed_in_sum',
   'date-differs': 'payables.found_date_differs',
   'reference-differs': 'payables.found_reference_differs',
   'amount-differs': 'payables.found_amount_differs',
   'missing-here': 'payables.found_missing_here',
   'missing-there': 'payables.found_missing_there',
 };
+
+/** Whether there is nothing to do about it. */
+export const isAgreed = (found: (typeof FOUND)[number]): boolean => found === 'agreed' || found === 'agreed-in-sum';
 
 /** A vendor's statement of account, laid beside ours and kept with the balance that both sides agree upon. */
 export const vendorStatement = kind({

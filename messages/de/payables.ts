@@ -103,7 +103,7 @@ export const payables: Record<keyof typeof en, string> = {
   'payables.how_it_stands': 'Stand',
   'payables.lines_of_statement': 'Zeilen des Auszugs',
   'payables.with_missing': 'hier mit dem, was dort fehlt',
-  'payables.only_here': 'Nur in unserem Konto',
+  'payables.only_here': 'In unserem Konto, ohne eigene Zeile dort',
   'payables.keep_statement': 'Abzeichnen und ablegen',
   'payables.begin_statement': 'Zeilen und Saldo eintippen, einfügen oder die Datei des Lieferanten lesen.',
   'payables.lines_differ':
@@ -141,4 +141,5 @@ export const payables: Record<keyof typeof en, string> = {
   'payables.paid_twice_about':
     'Bezahlte Rechnungen, die anderen bezahlten gleichen: derselbe Betrag eines Lieferanten binnen eines Monats, oder eine Nummer bei zwei Lieferanten',
   'payables.nothing_paid_twice': 'Keine bezahlte Rechnung gleicht einer anderen bezahlten',
+  'payables.found_agreed_in_sum': 'stimmt, als eine Summe',
 };

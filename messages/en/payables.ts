@@ -98,7 +98,7 @@ export const payables = {
   'payables.how_it_stands': 'How it stands',
   'payables.lines_of_statement': 'Lines of the statement',
   'payables.with_missing': 'ours with what is missing there',
-  'payables.only_here': 'Only in our account',
+  'payables.only_here': 'In our account, without a line of its own there',
   'payables.keep_statement': 'Sign and keep',
   'payables.begin_statement': 'Type the lines and the balance, paste them, or read the vendor’s file.',
   'payables.lines_differ':
@@ -136,4 +136,5 @@ export const payables = {
   'payables.paid_twice_about':
     'Paid bills that are like others that were paid too: the same amount of one vendor within a month, or one number at two vendors',
   'payables.nothing_paid_twice': 'No paid bill is like another that was paid',
+  'payables.found_agreed_in_sum': 'agreed, as one sum',
 } as const;

@@ -43,6 +43,30 @@ describe('a statement beside our account', () => {
     ]);
   });
 
+  it('finds payments of a day that the other side has as one sum, whichever it is, and no others', () => {
+    const three = [item('03-05', 'PY-1', -100n), item('03-05', 'PY-2', -200n), item('03-06', 'PY-3', -300n)];
+    expect(found([item('03-07', 'received', -300n)], three.slice(0, 2))).toEqual([
+      ['agreed-in-sum', 0, 0],
+      ['agreed-in-sum', undefined, 1],
+    ]);
+    // One that is it by itself is surer.
+    expect(found([item('03-07', 'received', -300n)], three)).toEqual([
+      ['agreed', 0, 2],
+      ['missing-there', undefined, 0],
+      ['missing-there', undefined, 1],
+    ]);
+    expect(found(three.slice(0, 2), [item('03-07', 'PY-9', -300n)])).toEqual([
+      ['agreed-in-sum', 0, 0],
+      ['agreed-in-sum', 1, undefined],
+    ]);
+    // Not all of the day, too far from it, or bills.
+    expect(found([item('03-07', '', -400n)], three).map(([how]) => how)).not.toContain('agreed-in-sum');
+    expect(found([item('03-25', '', -300n)], three.slice(0, 2)).map(([how]) => how)).not.toContain('agreed-in-sum');
+    expect(
+      found([item('03-05', 'A', 300n)], [item('03-05', 'B', 100n), item('03-05', 'C', 200n)]).map(([how]) => how),
+    ).not.toContain('agreed-in-sum');
+  });
+
   it('takes what somebody said before all, if it is of the same side and nothing else is', () => {
     const ours = [item('03-01', 'B-1', 500n), { ...item('01-09', 'X', 480n), document: '9' }];
     const said = { ...item('03-01', 'B-1', 500n), document: '9' };
@@ -70,7 +94,7 @@ describe('a statement beside our account', () => {
       fc.record({
         date: fc.constantFrom('2026-03-01', '2026-03-04', '2026-03-20'),
         reference: fc.constantFrom('', 'A-1', 'A-2', 'a 1'),
-        amount: fc.constantFrom(100n, 200n, -100n, -200n).map(documentAmount),
+        amount: fc.constantFrom(100n, 200n, -100n, -200n, -300n).map(documentAmount),
       }),
       { maxLength: 12 },
     );
@@ -82,7 +106,9 @@ describe('a statement beside our account', () => {
         expect(places('ours')).toEqual(ours.map((_, at) => at));
         const sum = (side: readonly AccountItem[]) => side.reduce((total, { amount }) => total + amount, 0n);
         const apart = beside
-          .filter(({ found: how }) => ['amount-differs', 'missing-here', 'missing-there'].includes(how))
+          .filter(({ found: how }) =>
+            ['amount-differs', 'missing-here', 'missing-there', 'agreed-in-sum'].includes(how),
+          )
           .reduce(
             (total, one) =>
               total +

@@ -15,7 +15,13 @@ export interface AccountItem {
 
 /** How a line of a vendor's statement and one of our account stand to each other. */
 export type Found =
-  'agreed' | 'date-differs' | 'reference-differs' | 'amount-differs' | 'missing-here' | 'missing-there';
+  | 'agreed'
+  | 'agreed-in-sum'
+  | 'date-differs'
+  | 'reference-differs'
+  | 'amount-differs'
+  | 'missing-here'
+  | 'missing-there';
 
 /** A line of the statement, one of our account, or both, each by its place. */
 export interface Beside {
@@ -32,11 +38,12 @@ const DAYS_OF_A_BILL = 3;
 
 /**
  * A vendor's statement beside our account of it: each line of either side stands once. Bills and credit memos are found by their number, then by amount and
- * day; payments, which each side numbers its own way, by amount and day. What is surer is taken first, and what somebody said before all. In the order of the statement, with what it
- * does not have behind.
+ * day; payments, which each side numbers its own way, by amount and day, and at last as one sum: all that one side paid on a day is one payment of the
+ * other, which stands beside the first of them. What is surer is taken first, and what somebody said before all. In the order of the statement, with what
+ * it does not have behind.
  */
 export function layBeside(stated: readonly AccountItem[], ours: readonly AccountItem[]): Beside[] {
-  const pairs = new Map<number, { readonly ours: number; readonly found: Found }>();
+  const pairs = new Map<number, { readonly ours: number | undefined; readonly found: Found }>();
   const taken = new Set<number>();
   for (const { fits, found } of SURER) {
     stated.forEach((line, at) => {
@@ -50,15 +57,54 @@ export function layBeside(stated: readonly AccountItem[], ours: readonly Account
       pairs.set(at, { ours: near.place, found: found(line, near.item) });
     });
   }
+  const inSum = new Set<number>();
+  const statedLeft = () => paymentsLeft(stated, (at) => pairs.has(at));
+  const oursLeft = () => paymentsLeft(ours, (at) => taken.has(at) || inSum.has(at));
+  for (const { one, parts } of sumsOf(statedLeft(), oursLeft())) {
+    pairs.set(one, { ours: parts[0], found: 'agreed-in-sum' });
+    parts.forEach((part, at) => (at === 0 ? taken : inSum).add(part));
+  }
+  for (const { one, parts } of sumsOf(oursLeft(), statedLeft())) {
+    taken.add(one);
+    parts.forEach((part, at) => pairs.set(part, { ours: at === 0 ? one : undefined, found: 'agreed-in-sum' }));
+  }
   return [
     ...stated.map((_, at): Beside => {
       const pair = pairs.get(at);
       return { stated: at, ours: pair?.ours, found: pair?.found ?? 'missing-here' };
     }),
     ...ours.flatMap((_, at): Beside[] =>
-      taken.has(at) ? [] : [{ stated: undefined, ours: at, found: 'missing-there' }],
+      taken.has(at) ? [] : [{ stated: undefined, ours: at, found: inSum.has(at) ? 'agreed-in-sum' : 'missing-there' }],
     ),
   ];
+}
+
+interface PaymentLeft {
+  readonly at: number;
+  readonly item: AccountItem;
+}
+
+const paymentsLeft = (items: readonly AccountItem[], isTaken: (at: number) => boolean): PaymentLeft[] =>
+  items.flatMap((item, at) => (item.amount < 0n && !isTaken(at) ? [{ at, item }] : []));
+
+/** Payments that are, each, all that the other side paid on one day within days of it: their places, each side once. */
+function sumsOf(
+  ones: readonly PaymentLeft[],
+  others: readonly PaymentLeft[],
+): { readonly one: number; readonly parts: readonly number[] }[] {
+  const days = new Map<Day, PaymentLeft[]>();
+  for (const other of others) days.set(other.item.date, [...(days.get(other.item.date) ?? []), other]);
+  return ones.flatMap(({ at, item }) => {
+    const found = [...days].find(
+      ([day, parts]) =>
+        parts.length > 1 &&
+        daysApart(day, item.date) <= DAYS_OF_A_PAYMENT &&
+        parts.reduce((sum, part) => sum + part.item.amount, 0n) === item.amount,
+    );
+    if (!found) return [];
+    days.delete(found[0]);
+    return [{ one: at, parts: found[1].map((part) => part.at) }];
+  });
 }
 
 type Fits = (stated: AccountItem, ours: AccountItem) => boolean;

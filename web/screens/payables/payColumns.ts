@@ -1,5 +1,5 @@
 import type { PayableView } from '@obolus/contract/views/payables';
-import { figureText, figureWritten } from '../../locale/cellTexts.ts';
+import { dayText, figureText, figureWritten } from '../../locale/cellTexts.ts';
 import { say } from '../../locale/say.ts';
 import type { Column } from '../../table/column.ts';
 import type { Settled } from './payBody.ts';
@@ -29,9 +29,9 @@ export const payColumns = (): Column<PayRow>[] => [
     always: true,
     text: ({ payable }) => payable.reference || payable.number,
   },
-  { id: 'date', title: say('word.date'), text: ({ payable }) => payable.date },
-  { id: 'due', title: say('word.due'), text: ({ payable }) => payable.due },
-  { id: 'until', title: say('word.discount_until'), text: ({ payable }) => payable.discountDay },
+  { id: 'date', title: say('word.date'), text: ({ payable }) => dayText(payable.date) },
+  { id: 'due', title: say('word.due'), text: ({ payable }) => dayText(payable.due) },
+  { id: 'until', title: say('word.discount_until'), text: ({ payable }) => dayText(payable.discountDay) },
   { id: 'open', title: say('word.open'), className: 'num', text: ({ payable }) => figureText(payable.open) },
   settling('amount', say('payables.pay')),
   settling('discount', say('word.discount')),

@@ -1,5 +1,5 @@
 import type { ProposedItem, ProposedVendor } from '@obolus/contract/views/paying';
-import { figureText, figureWritten } from '../../locale/cellTexts.ts';
+import { dayText, figureText, figureWritten } from '../../locale/cellTexts.ts';
 import { say } from '../../locale/say.ts';
 import type { Column } from '../../table/column.ts';
 import { doubtWords } from './doubtWords.ts';
@@ -31,7 +31,7 @@ export const runColumns = (): Column<RunRow>[] => [
     className: 'name',
     text: ({ item }) => item.reference || item.number,
   },
-  { id: 'due', title: say('word.due'), text: ({ item }) => item.due },
+  { id: 'due', title: say('word.due'), text: ({ item }) => dayText(item.due) },
   { id: 'until', title: say('word.discount_until'), text: ({ item }) => item.discountDay },
   { id: 'open', title: say('word.open'), className: 'num', text: ({ item }) => figureText(item.open) },
   { id: 'currency', title: say('word.currency'), text: ({ item }) => item.currency },

@@ -4,7 +4,7 @@ import { showDay, showFigure } from '../../../locale/figures.ts';
 import { say } from '../../../locale/say.ts';
 import { Standing } from './Standing.tsx';
 
-/** What our account has and the statement does not. */
+/** What our account has and the statement does not, or has as a part of a sum. */
 export function OnlyHere({ statement, currency }: { statement: PreviewReply['statement']; currency: string }) {
   const lines = (statement?.beside ?? []).filter(({ place }) => place === null);
   if (lines.length === 0) return null;

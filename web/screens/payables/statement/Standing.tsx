@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
 import type { PreviewReply } from '@obolus/contract/commands';
-import { FOUND_NAMES } from '@obolus/contract/kinds/vendorStatement';
+import { FOUND_NAMES, isAgreed } from '@obolus/contract/kinds/vendorStatement';
 import type { MessageId } from '@obolus/messages/message';
 import { say } from '../../../locale/say.ts';
 import { placeOf } from '../../../kinds/kinds.ts';
@@ -23,8 +23,8 @@ export function Standing({ of, amount }: { of: Beside; amount: string }) {
   const step = stepFor(of, amount);
   return (
     <>
-      <span className={of.found === 'agreed' ? 'dim' : 'text-over'}>
-        {of.found === 'agreed' ? '✓ ' : '▲ '}
+      <span className={isAgreed(of.found) ? 'dim' : 'text-over'}>
+        {isAgreed(of.found) ? '✓ ' : '▲ '}
         {say(FOUND_NAMES[of.found])}
       </span>
       {step === 'none' ? null : step === 'post-waiting' && of.waiting ? (

@@ -1,5 +1,6 @@
 import { type ReactNode, useMemo } from 'react';
 import type { PreviewReply, RefusalView } from '@obolus/contract/commands';
+import { isAgreed } from '@obolus/contract/kinds/vendorStatement';
 import { wrongAt } from '../../../drafts/useDraft.ts';
 import { showDay, showFigure } from '../../../locale/figures.ts';
 import { say } from '../../../locale/say.ts';
@@ -81,7 +82,9 @@ export function StatementGrid({ body, currency, change, refusals, statement, chi
     [statement],
   );
   const besideOf = (line: StatedLine) => besideAt.get(sentAt(body.lines.indexOf(line)));
-  const free = (statement?.beside ?? []).flatMap(({ place, own }) => (place === null && own ? [own] : []));
+  const free = (statement?.beside ?? []).flatMap(({ found, place, own }) =>
+    place === null && own && !isAgreed(found) ? [own] : [],
+  );
   const labelOf = (word: 'word.date' | 'word.reference' | 'payables.statement_text' | 'word.amount', at: number) =>
     say('orders.at_line', { what: { word }, at: at + 1 });
   return (

@@ -1,5 +1,6 @@
 import { Link, useParams } from 'react-router';
 import type { PreviewReply } from '@obolus/contract/commands';
+import { isAgreed } from '@obolus/contract/kinds/vendorStatement';
 import { DateField } from '../../../drafts/HeaderFields.tsx';
 import { useDraft, wrongAt } from '../../../drafts/useDraft.ts';
 import { Drafts } from '../../../drafts/Drafts.tsx';
@@ -61,7 +62,7 @@ export function VendorStatement() {
   return (
     <div className="screen">
       <Head title={named?.name ?? ''} more={say('kind.vendor-statement')} about={say('payables.statement_about')}>
-        {mayKeep && named && statement?.beside.some(({ found }) => found !== 'agreed') && (
+        {mayKeep && named && statement?.beside.some(({ found }) => !isAgreed(found)) && (
           <WriteLetter
             vendor={{ id: vendor, name: named.name }}
             trigger={say('payables.write_about')}
@@ -169,7 +170,7 @@ function Balances({
 }) {
   if (!statement) return null;
   const apart = difference(body.closing || '0', statement.own.closing) ?? '0';
-  const open = statement.beside.filter(({ found }) => found !== 'agreed').length;
+  const open = statement.beside.filter(({ found }) => !isAgreed(found)).length;
   const lines = [
     ['payables.statement_theirs', body.closing],
     ['payables.statement_ours', statement.own.closing],

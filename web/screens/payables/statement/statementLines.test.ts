@@ -72,6 +72,7 @@ const own = (kind: 'bill' | 'payment') => ({
 describe('the next step of a line', () => {
   it.each([
     ['agreed', own('bill'), '5', 'none'],
+    ['agreed-in-sum', own('payment'), '-5', 'none'],
     ['amount-differs', own('bill'), '5', 'check-document'],
     ['missing-here', null, '5', 'ask-for-bill'],
     ['missing-here', null, '-5', 'ask-for-credit'],

@@ -75,6 +75,7 @@ export function stepFor(
   const isBelow = amount.startsWith('-');
   switch (found) {
     case 'agreed':
+    case 'agreed-in-sum':
       return 'none';
     case 'date-differs':
     case 'reference-differs':
