@@ -80,6 +80,7 @@ describe('the endpoints', () => {
       '/bills/:id/open',
       '/bills/:id/plan',
       '/bills/:id/post-agreed',
+      '/claims/:id/approval',
       // Reads a file, and keeps nothing of it.
       '/customs-entries/statement',
       '/despatch-advices/:id',

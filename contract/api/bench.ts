@@ -217,6 +217,15 @@ export const benchEndpoints = {
     body: exactly({ bill: KINDS.bill.body, note: Text(200) }),
     reply: Done,
   }),
+  askClaimApproval: endpoint({
+    method: 'post',
+    path: '/claims/:id/approval',
+    summary: 'Ask a second person to approve what is let go of a vendor’s debts, exactly as it would be posted',
+    allow: KINDS['claim-closing'].mayPost,
+    params: byKey,
+    body: exactly({ closing: KINDS['claim-closing'].body, note: Text(200) }),
+    reply: Done,
+  }),
   mails: endpoint({
     method: 'get',
     path: '/mails',

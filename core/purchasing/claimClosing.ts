@@ -18,10 +18,10 @@ import {
 import type { Day } from '../exact/calendar.ts';
 import { divideRounded } from '../exact/rounding.ts';
 import type { Cost, Flow } from '../costing/effects.ts';
-import { optionalText, textOf } from '../reading/fields.ts';
+import { isTrue, optionalText, textOf } from '../reading/fields.ts';
 import type { Books } from '../state/books.ts';
 import { cited, linesOf, quantityOf, type Reading, SOMEONE, whoAndWhy } from '../state/caseStep.ts';
-import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../state/checks.ts';
+import { checkCitedOnce, checkCurrency, checkDate, checkSecondPerson, rateOn } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { kind } from '../state/kind.ts';
 import type { CreditableLine } from '../state/owed.ts';
@@ -41,6 +41,8 @@ export interface ClaimClosingCommand {
   /** What came into the bank for all of it; at the day's rate where undefined. */
   readonly got?: BaseAmount | undefined;
   readonly lines: readonly ClaimLine[];
+  /** Whether somebody else has looked at exactly this and agreed. */
+  readonly signedOff?: boolean | undefined;
 }
 
 /** Goods that went back by quantity, everything else by what of the amount asked for is closed. What did not come in money is refused. */
@@ -72,7 +74,8 @@ export interface ClaimClosingDocument extends Omit<ClaimClosingCommand, 'lines'>
 
 /**
  * The claim is cleared as it was booked; money comes in at what the bank got, the rest of the rate is exchange difference. What is refused of a price
- * difference goes into the goods or to variance, of a return to return variance, of what was not accepted to expense.
+ * difference goes into the goods or to variance, of a return to return variance, of what was not accepted to expense. More than the company lets one person
+ * decide alone is refused with a second person only.
  */
 export function decideClaimClosing(books: Books, command: ClaimClosingCommand): Decision<ClaimClosingDocument> {
   const claims = command.lines.map(({ of }) => books.creditable.get(of));
@@ -97,6 +100,9 @@ export function decideClaimClosing(books: Books, command: ClaimClosingCommand): 
   const lines = closedClaims(books, command, claims as CreditableLine[], rate, number);
   if (command.reason.trim() === '' && lines.some(({ kept }) => kept !== 0n))
     return refused([refusal('reason_missing', '/reason')]);
+  const letGo = base(lines.reduce((sum, { kept }) => sum + (kept < 0n ? -kept : kept), 0n));
+  const second = checkSecondPerson(books, letGo, command.signedOff ?? false);
+  if (second.length > 0) return refused(second);
   const money = base(lines.reduce((sum, line) => sum + line.money, 0n));
   return post(books, {
     document: { ...command, rate, lines },
@@ -247,6 +253,7 @@ function claimClosingStep({ step, numbers, books, date }: Reading): ClaimClosing
     currency,
     date,
     reason: whoAndWhy(step).reason,
+    signedOff: isTrue(step, 'signed-off'),
     got: got === undefined ? undefined : baseOrThrow(got, books.company.currency),
     lines: listed.map((line) => ({
       of: cited(textOf(line, 'of'), numbers),
@@ -282,5 +289,5 @@ export const claimClosing = kind({
       change(next.creditable, of, (known) => ({ ...known, credits: [...known.credits, taken] }));
     }
   },
-  verbs: { 'claim-closing': { keys: ['currency', 'got', 'reason', 'lines'], read: claimClosingStep } },
+  verbs: { 'claim-closing': { keys: ['currency', 'got', 'reason', 'signed-off', 'lines'], read: claimClosingStep } },
 });

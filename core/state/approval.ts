@@ -4,7 +4,7 @@ import type { BaseAmount } from '../exact/amounts.ts';
  * What a second person answers to: an order above its buyer's limit; a payment run; where a bill asks to be paid to elsewhere; the differences of a bill that is not posted yet, by the key of
  * its draft; a change of what is set up that takes effect only then (`vendors/12`).
  */
-export type Subject = 'order' | 'bill' | 'set-up' | 'payment-run' | 'remit-to';
+export type Subject = 'order' | 'bill' | 'claim' | 'set-up' | 'payment-run' | 'remit-to';
 
 /** What somebody asked to be approved, where it is not itself a posted document. */
 export interface Asked {

@@ -1,6 +1,16 @@
 import { BEFORE_ALL, EMPTY_POOL, type LotPart, type Movement, type Pool, poolId } from '../costing/pool.ts';
 import { addDays, type Day, isDay } from '../exact/calendar.ts';
-import { base, formatQuantity, ONE_TO_ONE, ONE_UNIT, type Quantity, quantity, type Rate } from '../exact/amounts.ts';
+import {
+  base,
+  type BaseAmount,
+  formatAmount,
+  formatQuantity,
+  ONE_TO_ONE,
+  ONE_UNIT,
+  type Quantity,
+  quantity,
+  type Rate,
+} from '../exact/amounts.ts';
 import { lotsLeft, type Source } from '../costing/taking.ts';
 import { isCurrency } from '../exact/currencies.ts';
 import { revaluation } from '../costing/poolStates.ts';
@@ -136,4 +146,20 @@ export function emptyPool(item: Item, warehouse: string): Pool {
     values: movements.map(() => base(0n)),
     writeDowns: [],
   };
+}
+
+/**
+ * What goes beyond the company's amount is not decided by one person alone.
+ * @param signedOff whether somebody else has looked at exactly this and agreed
+ */
+export function checkSecondPerson({ company }: Books, amount: BaseAmount, signedOff: boolean): Refusal[] {
+  const { currency, signOffAbove } = company;
+  if (signedOff || signOffAbove === undefined || amount <= signOffAbove) return [];
+  return [
+    refusal('second_person_needed', '', {
+      amount: formatAmount(amount, currency),
+      above: formatAmount(signOffAbove, currency),
+      currency,
+    }),
+  ];
 }

@@ -8,7 +8,7 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.approval_asked': 'Freigabe ist angefragt: das kann gebucht werden, sobald jemand anderes freigibt.',
   'bench.approval_given': 'Jemand anderes hat genau das freigegeben.',
   'bench.approval_rejected': 'Abgelehnt: ändern und erneut anfragen.',
-  'bench.approval_needed': 'So große Abweichungen entscheidet niemand allein.',
+  'bench.approval_needed': 'So viel entscheidet niemand allein.',
   'bench.approval_asked_before': 'Freigabe war angefragt, seither wurde geändert: neu anfragen.',
   'bench.approval_given_before': 'Was freigegeben war, wurde seither geändert: neu anfragen.',
   'bench.approval_rejected_before': 'Abgelehnt und seither geändert: erneut anfragen.',

@@ -16,7 +16,7 @@ export const hint: Record<keyof typeof en, string> = {
     'Wie weit eine Nebenkostenart von der Schätzung abweichen darf, sonst von der Ware, und Steuer von dem, was die Schlüssel der Bestellungen ergeben; was hier nicht steht, gilt wie für Ware',
   'hint.charge_or_tax': 'Eine Nebenkostenart, oder tax für Steuer',
   'hint.second_above':
-    'Abweichungen einer Rechnung, die zusammen darüber liegen, gibt eine zweite Person frei; leer für keine',
+    'Abweichungen einer Rechnung, oder was einem Lieferanten erlassen wird, gibt eine zweite Person frei, wenn es zusammen darüber liegt; leer für keine',
   'hint.count_blind': 'Wer annimmt, zählt ohne die bestellte Menge zu sehen',
   'hint.drafts_bill': 'Was eingegangen ist, liegt als Rechnungsentwurf auf dem Abgleichtisch',
   'hint.retired': 'Wird nicht mehr angeboten; Gebuchtes bleibt',

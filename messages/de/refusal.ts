@@ -70,7 +70,7 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.difference_unexplained':
     '{kind, select, total {Der Beleg fordert {difference} {currency} {less, select, yes {weniger} other {mehr}}, als erfasst ist: berichtigen oder begründen, warum er so übernommen wird.} other {Das sind {difference} {currency} {less, select, yes {weniger} other {mehr}} als erwartet, erlaubt sind {allowed}: begründen, warum so entschieden wird.}}',
   'refusal.second_person_needed':
-    'Abweichungen von {amount} {currency} liegen über {above}: eine zweite Person muss zustimmen, bevor gebucht wird.',
+    '{amount} {currency} sind mehr, als jemand allein entscheidet ({above}): eine zweite Person muss zustimmen, bevor gebucht wird.',
   'refusal.charge_kind_unknown': 'Die Nebenkostenart „{name}“ gibt es nicht: eine wählen oder zuerst einrichten.',
   'refusal.expense_unknown': 'Das Aufwandskonto „{name}“ gibt es nicht: eines wählen oder zuerst einrichten.',
   'refusal.customer_unknown': 'Den Kunden „{name}“ gibt es nicht: einen wählen oder zuerst einrichten.',

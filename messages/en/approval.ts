@@ -7,4 +7,6 @@ export const approval = {
   'approval.title_run': 'Payment run {number} for {day}',
   'approval.title_payee': 'Bill {number} of {vendor} asks to be paid elsewhere',
   'approval.payee': 'Payee',
+  'approval.title_claim': '{vendor} does not give back: {reason}',
+  'approval.claim_line': 'Closed of {document}',
 } as const;

@@ -6,7 +6,7 @@ export const bench = {
   'bench.approval_asked': 'Approval is asked for: this can be posted once somebody else approves it.',
   'bench.approval_given': 'Somebody else approved exactly this.',
   'bench.approval_rejected': 'It was rejected: change it, and ask again.',
-  'bench.approval_needed': 'Differences this large are not decided by one person alone.',
+  'bench.approval_needed': 'So much is not decided by one person alone.',
   'bench.approval_asked_before': 'Approval was asked for, and this is changed since: ask anew.',
   'bench.approval_given_before': 'What was approved is changed since: ask anew.',
   'bench.approval_rejected_before': 'It was rejected, and is changed since: ask again.',

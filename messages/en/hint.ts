@@ -14,7 +14,7 @@ export const hint = {
     'What a kind of charge may differ by from what was estimated, else of the goods, and tax from what the orders’ codes make; what is not named here is as for goods',
   'hint.charge_or_tax': 'A kind of charge, or tax',
   'hint.second_above':
-    'Differences of a bill that together come to more than this have to be approved by a second person; empty for nobody',
+    'Differences of a bill, or what is let go of a vendor’s debts, that together come to more than this have to be approved by a second person; empty for nobody',
   'hint.count_blind': 'Whoever receives counts without seeing what was ordered',
   'hint.drafts_bill': 'What was received lies on the match bench as a draft of its bill',
   'hint.retired': 'Not offered any more; what was posted with it stays',

@@ -64,7 +64,7 @@ export const refusal = {
   'refusal.difference_unexplained':
     '{kind, select, total {The paper asks for {difference} {currency} {less, select, yes {less} other {more}} than what is entered: put it right, or say why it is taken so.} other {This is {difference} {currency} {less, select, yes {less} other {more}} than expected, and {allowed} is allowed: say why it is decided so.}}',
   'refusal.second_person_needed':
-    'Differences of {amount} {currency} are above {above}: a second person has to agree before it is posted.',
+    '{amount} {currency} is more than one person decides alone ({above}): a second person has to agree before it is posted.',
   'refusal.charge_kind_unknown': 'There is no kind of charge “{name}”: choose one, or set it up first.',
   'refusal.expense_unknown': 'There is no expense account “{name}”: choose one, or set it up first.',
   'refusal.customer_unknown': 'There is no customer “{name}”: choose one, or set it up first.',

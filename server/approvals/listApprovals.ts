@@ -5,6 +5,7 @@ import { registerOf } from '@obolus/contract/registers/register';
 import type { ApprovalView } from '@obolus/contract/views/approvals';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { billShown } from '../bills/billShown.ts';
+import { claimShown } from './claimShown.ts';
 import { ordersAwaiting, PAYEE_ASKED, RUN_WAITS } from '../queries/awaiting.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
 import { viewOrder } from '../queries/orders.ts';
@@ -185,7 +186,9 @@ async function waitingRequests(
       paper: Number(row.has_paper) === 1 ? of : '',
       ...(subject === 'bill'
         ? await billShown(source, of, body as never, { user: text(row.asked_by), today })
-        : await changeShown(source.manager, of, body as Waiting, currency)),
+        : subject === 'claim'
+          ? await claimShown(source.manager, body as never)
+          : await changeShown(source.manager, of, body as Waiting, currency)),
     });
   }
   return views;
@@ -248,7 +251,9 @@ async function answered(manager: EntityManager, currency: string): Promise<{ row
     const about =
       subject === 'set-up'
         ? await changeShown(manager, of, body as unknown as Waiting, currency)
-        : answeredDocument(subject, of, row, body?.reference ?? '');
+        : subject === 'claim'
+          ? await claimShown(manager, body as never)
+          : answeredDocument(subject, of, row, body?.reference ?? '');
     views.push({
       ...NOTHING,
       ...about,

@@ -75,7 +75,8 @@ export class HttpBooks {
     const body = commandOf(kind).write(command as never, this.server.names(books));
     const { client } = await people.of(whoOf(command), kind === 'approval' ? 'approver' : 'accountant', books);
     const key = randomUUID();
-    if (command.kind === 'bill' && command.signedOff) await people.agreeTo(client, key, body, clock.today);
+    if ((command.kind === 'bill' || command.kind === 'claim-closing') && command.signedOff)
+      await people.agreeTo(client, command.kind, { key, body, today: clock.today });
     const says = (text: string) => wrong.push({ step: where, says: text });
     const before = decision.accepted ? undefined : await traceOf(source);
     const preview = await client.preview(kind, body, key);

@@ -56,10 +56,15 @@ export class People {
     return person;
   }
 
-  /** A second person approves exactly this bill. */
-  async agreeTo(client: Client, key: string, body: object, today: string): Promise<void> {
-    await client.call('PUT', `/api/drafts/${key}`, { kind: 'bill', title: 'A bill', body, version: 0, command: body });
-    await client.call('POST', `/api/bills/${key}/approval`, { bill: body, note: '' });
+  /** A second person approves exactly this bill, or what is let go with exactly this. */
+  async agreeTo(
+    client: Client,
+    kind: 'bill' | 'claim-closing',
+    { key, body, today }: { key: string; body: object; today: string },
+  ): Promise<void> {
+    await client.call('PUT', `/api/drafts/${key}`, { kind, title: 'To be approved', body, version: 0, command: body });
+    if (kind === 'bill') await client.call('POST', `/api/bills/${key}/approval`, { bill: body, note: '' });
+    else await client.call('POST', `/api/claims/${key}/approval`, { closing: body, note: '' });
     await answer((await this.of('approver', 'approver')).client, key, 'approved', { date: today });
   }
 }

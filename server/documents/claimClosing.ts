@@ -1,4 +1,5 @@
 import { documentAmount, formatAmount, formatQuantity } from '@obolus/core/exact/amounts';
+import { approvalOfBody, isApproved } from '../storage/approvalRequests.ts';
 import { citing, keyOf } from '../storage/lineColumns.ts';
 import { loadCreditable } from '../storage/load/creditable.ts';
 import { loadItems } from '../storage/load/items.ts';
@@ -9,12 +10,13 @@ import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
 
 export const claimClosing: DocumentCommand<'claim-closing'> = {
-  read: (body, reader, { baseCurrency }) => ({
+  read: (body, reader, { baseCurrency, signedOff }) => ({
     kind: 'claim-closing',
     vendor: reader.given(body.vendor, '/vendor'),
     currency: body.currency,
     date: body.date,
     reason: body.reason,
+    signedOff,
     ...(body.got ? { got: reader.base(body.got, baseCurrency, '/got') } : {}),
     lines: body.lines.map(({ of, quantity, amount, received, to = 'cost' }, position) => ({
       of,
@@ -72,6 +74,12 @@ export const claimClosing: DocumentCommand<'claim-closing'> = {
       received: formatAmount(received, currency),
       to,
     })),
+  }),
+  question: async (manager, { key, user, body }) => ({
+    signedOff: key !== undefined && (await isApproved(manager, 'claim', key, body, user)),
+  }),
+  preview: async (manager, { key, body }) => ({
+    approval: key === undefined ? '' : await approvalOfBody(manager, 'claim', key, body),
   }),
   lines: `SELECT l.line_no, IF(l.quantity > 0, l.quantity, NULL) AS quantity, l.amount, o.number AS item_name, '' AS item_number, '' AS item_unit, ${OF}
            FROM credit_line l JOIN document o ON o.id = l.of_id WHERE l.document_id = ? ORDER BY l.line_no`,

@@ -35,8 +35,8 @@ export async function ask(manager: EntityManager, request: Request): Promise<voi
 export const UNANSWERED = (request: string): string =>
   `${request}.is_overtaken = 0 AND NOT EXISTS (SELECT 1 FROM approval x WHERE x.request_id = ${request}.id)`;
 
-/** SQL: requests `q` that wait; of a bill while its draft is there. */
-export const WAITING = `${UNANSWERED('q')} AND (q.subject <> 'bill' OR EXISTS (SELECT 1 FROM draft d WHERE d.id = q.subject_id))`;
+/** SQL: requests `q` that wait; of what is not posted while its draft is there. */
+export const WAITING = `${UNANSWERED('q')} AND (q.subject NOT IN ('bill', 'claim') OR EXISTS (SELECT 1 FROM draft d WHERE d.id = q.subject_id))`;
 
 /** What was asked last of a subject, as the core takes it, and its body; undefined where nothing was. It is answered once: posting locks it. */
 export async function askedLast(
@@ -68,11 +68,20 @@ export async function askedLast(
 /** The person whose own limit is asked about (`people/3/limits`). */
 export const concernedBy = (of: string): string | undefined => /^people\/(\d+)\//.exec(of)?.[1];
 
+/** What is asked about as a draft, before it is posted. */
+export type DraftSubject = Extract<Subject, 'bill' | 'claim'>;
+
 /** Whether somebody other than whoever posts it approved exactly this body of a draft. */
-export async function isApproved(manager: EntityManager, draft: string, body: unknown, by: string): Promise<boolean> {
+export async function isApproved(
+  manager: EntityManager,
+  subject: DraftSubject,
+  draft: string,
+  body: unknown,
+  by: string,
+): Promise<boolean> {
   const rows: unknown[] = await manager.query(
-    "SELECT 1 FROM approval a JOIN document d ON d.id = a.document_id WHERE a.subject = 'bill' AND a.subject_id = ? AND a.seen = ? AND a.step = 'approved' AND d.entered_by <> ? LIMIT 1",
-    [draft, hashOfBody(body), by],
+    "SELECT 1 FROM approval a JOIN document d ON d.id = a.document_id WHERE a.subject = ? AND a.subject_id = ? AND a.seen = ? AND a.step = 'approved' AND d.entered_by <> ? LIMIT 1",
+    [subject, draft, hashOfBody(body), by],
   );
   return rows.length > 0;
 }
@@ -80,12 +89,13 @@ export async function isApproved(manager: EntityManager, draft: string, body: un
 /** How exactly this body of a draft stands with the second person: as it was asked and answered last; empty where nobody was asked. */
 export async function approvalOfBody(
   manager: EntityManager,
+  subject: DraftSubject,
   draft: string,
   body: unknown,
 ): Promise<'' | 'asked' | 'approved' | 'rejected'> {
   const [last] = (await manager.query(
-    "SELECT COALESCE(a.step, 'asked') AS answer FROM approval_request q LEFT JOIN approval a ON a.request_id = q.id WHERE q.subject = 'bill' AND q.subject_id = ? AND q.body_hash = ? ORDER BY q.id DESC LIMIT 1",
-    [draft, hashOfBody(body)],
+    "SELECT COALESCE(a.step, 'asked') AS answer FROM approval_request q LEFT JOIN approval a ON a.request_id = q.id WHERE q.subject = ? AND q.subject_id = ? AND q.body_hash = ? ORDER BY q.id DESC LIMIT 1",
+    [subject, draft, hashOfBody(body)],
   )) as { answer: 'asked' | 'approved' | 'rejected' }[];
   return last?.answer ?? '';
 }

@@ -133,6 +133,7 @@ export const server = createApi({
       unmatched: read('unmatched', ...made('ledger')),
       approvals: read('approvals', 'Approvals', 'SetUp', 'Drafts', 'Books', 'Posted'),
       askApproval: write('askApproval', 'Approvals'),
+      askClaimApproval: write('askClaimApproval', 'Approvals'),
       mails: read('mails', 'Mails'),
       sendMail: write('sendMail', 'Mails'),
       dropAdvice: write('dropAdvice', 'Advices'),

@@ -8,6 +8,7 @@ import {
   toBase,
 } from '../../exact/amounts.ts';
 import type { Books } from '../../state/books.ts';
+import { checkSecondPerson } from '../../state/checks.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { taxesOn } from '../taxCode.ts';
 import type { BillDocument, Difference } from './command.ts';
@@ -109,7 +110,7 @@ function expectedCharge(books: Books, { lines }: BillDocument, kind: string): Ba
  * @param signedOff whether somebody else has looked at exactly this bill and agreed
  */
 export function checkDecided(books: Books, differences: readonly Difference[], signedOff: boolean): Refusal[] {
-  const { currency, signOffAbove } = books.company;
+  const { currency } = books.company;
   const outside = differences.filter((one) => one.outside);
   const unexplained = outside
     .filter(({ reason }) => reason.trim() === '')
@@ -122,12 +123,5 @@ export function checkDecided(books: Books, differences: readonly Difference[], s
       }),
     );
   const sum = base(outside.reduce((total, { amount }) => total + sizeOf(amount), 0n));
-  if (unexplained.length > 0 || signedOff || signOffAbove === undefined || sum <= signOffAbove) return unexplained;
-  return [
-    refusal('second_person_needed', '', {
-      amount: formatAmount(sum, currency),
-      above: formatAmount(signOffAbove, currency),
-      currency,
-    }),
-  ];
+  return unexplained.length > 0 ? unexplained : checkSecondPerson(books, sum, signedOff);
 }

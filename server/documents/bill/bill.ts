@@ -178,7 +178,7 @@ export const bill: DocumentCommand<'bill'> = {
       amount: total.amount.toString(),
     }),
   question: async (manager, { key, user, body }) => ({
-    signedOff: key !== undefined && (await isApproved(manager, key, body, user)),
+    signedOff: key !== undefined && (await isApproved(manager, 'bill', key, body, user)),
     remitTo: await paidElsewhereByPaper(manager, key, body.vendor),
   }),
   preview: async (manager, { key, body, books, command, questioned }) => {
@@ -187,7 +187,7 @@ export const bill: DocumentCommand<'bill'> = {
       differences: (read?.differences ?? []).map(viewDifference(books.company.currency)),
       crossRates: (read?.crossRates ?? []).map(viewCrossRate),
       total: read ? formatAmount(read.total, body.currency) : null,
-      approval: key === undefined ? '' : await approvalOfBody(manager, key, body),
+      approval: key === undefined ? '' : await approvalOfBody(manager, 'bill', key, body),
       asksPayee: questioned?.remitTo ?? null,
     };
   },

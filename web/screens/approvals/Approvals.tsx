@@ -60,7 +60,7 @@ function Waiting({ one }: { one: ApprovalView }) {
       <Changes
         label={say('approvals.different', { title })}
         changes={changes.map((change) => ({ ...change, what: shown(change.what) }))}
-        {...(one.subject === 'remit-to' ? { was: say('approvals.on_file'), becomes: say('approvals.bill_asks') } : {})}
+        {...headsOf(one.subject)}
       />
       {mayAnswer && (
         <div className="pt-2">
@@ -71,6 +71,14 @@ function Waiting({ one }: { one: ApprovalView }) {
     </section>
   );
 }
+
+/** What stood and what is to stand are called by what is asked. */
+const headsOf = (subject: ApprovalView['subject']): { was?: string; becomes?: string } =>
+  subject === 'remit-to'
+    ? { was: say('approvals.on_file'), becomes: say('approvals.bill_asks') }
+    : subject === 'claim'
+      ? { was: say('kind.amounts_closed'), becomes: say('returns.received_money') }
+      : {};
 
 /** What it comes to, beside the limit that it is above. */
 function Sums({ one: { total, amount, above, subject } }: { one: ApprovalView }) {
@@ -85,6 +93,7 @@ function Sums({ one: { total, amount, above, subject } }: { one: ApprovalView })
       {amount !== null && (
         <>
           {subject === 'bill' && `${say('approvals.differences_of')} `}
+          {subject === 'claim' && `${say('returns.refused')} `}
           <b>{showFigure(amount)}</b> {company.currency}
         </>
       )}

@@ -13,7 +13,7 @@ import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
 import { taxesOfLines } from '../../parts/taxes.ts';
-import { AskApproval } from './AskApproval.tsx';
+import { AskApproval } from '../approvals/AskApproval.tsx';
 import { asReceived, type BillBody, lineTotal, moveTo, toCommand } from './billBody.ts';
 import { CrossRates, NO_PAPER, useInCurrency, useRatesOfDay } from './CrossRates.tsx';
 import { otherCurrencies } from './crossRates.ts';
@@ -72,6 +72,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     ...(waiting && waiting.came !== 'typed' ? { after: () => void navigate('/bench') } : {}),
   });
   const { body, change, refusals, preview } = entering;
+  const [askSecond, asking] = server.useAskApprovalMutation();
   const [beside, setBeside] = useBeside();
   const [over, setOver] = useState('');
   const pointer = usePointer();
@@ -192,7 +193,14 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
           note={
             needsSecond || preview?.approval ? (
               <AskApproval
-                {...{ draft, body: toCommand(body, inCurrency, kinds), needed: needsSecond }}
+                send={async (note) => {
+                  const bill = toCommand(body, inCurrency, kinds);
+                  return (
+                    bill !== undefined && !(await askSecond({ params: { id: draft }, body: { bill, note } })).error
+                  );
+                }}
+                sending={asking}
+                needed={needsSecond}
                 before={waiting?.approval ?? ''}
                 now={preview?.approval ?? ''}
               />

@@ -18,25 +18,33 @@ export function useHold(draft: string, isShared: boolean): string | undefined {
   const here = useAppSelector((state) => state.drafts[draft]);
   const kept = useRef(here);
   kept.current = here;
+  const wasHere = useRef(false);
+  wasHere.current ||= here !== undefined;
   useEffect(() => {
     if (!isShared) return;
     let gone = false;
     openHere.add(draft);
+    const forget = () => {
+      wasHere.current = false;
+      dispatch(closed({ id: draft }));
+    };
     const ask = async (first: boolean) => {
       const { data } = await open({ params: { id: draft } });
       // What was looked at here before may have changed meanwhile: by somebody else, or because goods came.
       const old = kept.current;
-      if (first && data && old?.saved === 'yes' && (old.version !== data.version || old.revision === 0))
-        dispatch(closed({ id: draft }));
+      if (first && data && old?.saved === 'yes' && (old.version !== data.version || old.revision === 0)) forget();
       if (!gone) setHeldBy(data?.heldBy ?? '');
     };
     const go = () => void letGo({ params: { id: draft } });
+    // Once it was here and is not any more it was posted or thrown away: nobody holds it.
+    const isGone = () =>
+      wasHere.current && dispatch((_: unknown, state: () => State) => state().drafts[draft] === undefined);
     const savesYet = () => dispatch((_: unknown, state: () => State) => state().drafts[draft]?.saved === 'not yet');
     // What was typed last is kept first, for keeping it takes the bill up again; unless it is open here again by then.
     const leave = async () => {
       for (let waits = 0; waits < WAITS && savesYet(); waits += 1)
         await new Promise((resolve) => setTimeout(resolve, WAIT));
-      if (!openHere.has(draft)) go();
+      if (!openHere.has(draft) && !isGone()) go();
     };
     void ask(true);
     const again = setInterval(() => void ask(false), ASK_AGAIN);

@@ -1,4 +1,5 @@
 import { useParams } from 'react-router';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { CreditableView } from '@obolus/contract/views/bench';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { type Entering, useDraft, wrongAt } from '../../drafts/useDraft.ts';
@@ -17,6 +18,7 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import type { Column } from '../../table/column.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
+import { AskApproval } from '../approvals/AskApproval.tsx';
 import {
   type ClaimBody,
   type Closed,
@@ -73,8 +75,10 @@ function Closing({ party, open }: { party: NonNullable<ReturnType<typeof useVend
     title: () => party.name,
   });
   const mayClose = useMayPost('claim-closing');
-  const { body, change, refusals } = entering;
+  const [askSecond, asking] = server.useAskClaimApprovalMutation();
+  const { body, change, refusals, preview } = entering;
   if (!body) return null;
+  const needsSecond = refusals.some(({ reason }) => reason === 'second_person_needed');
   const shown = lines.filter(({ currency }) => currency === body.currency);
   return (
     <div className="screen">
@@ -123,6 +127,22 @@ function Closing({ party, open }: { party: NonNullable<ReturnType<typeof useVend
         allowed={mayClose}
         action={say('returns.post_closing')}
         waitingFor={say('returns.begin_closing')}
+        note={
+          (needsSecond || preview?.approval) && (
+            <AskApproval
+              send={async (note) => {
+                const closing = entering.command as BodyOf<'claim-closing'> | undefined;
+                return (
+                  closing !== undefined && !(await askSecond({ params: { id: draft }, body: { closing, note } })).error
+                );
+              }}
+              sending={asking}
+              needed={needsSecond}
+              before=""
+              now={preview?.approval ?? ''}
+            />
+          )
+        }
       />
     </div>
   );

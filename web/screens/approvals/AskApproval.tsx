@@ -1,14 +1,15 @@
 import { useState } from 'react';
-import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { PreviewReply } from '@obolus/contract/commands';
-import { saidAgainst, server } from '../../server/api.ts';
+import { saidAgainst } from '../../server/api.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
 
 interface Shown {
-  readonly draft: string;
-  readonly body: BodyOf<'bill'> | undefined;
+  /** Sends what is asked, with a word to it; whether it was taken. */
+  readonly send: (note: string) => Promise<boolean>;
+  /** How the sending goes. */
+  readonly sending: { readonly error?: unknown; readonly isLoading: boolean; readonly reset: () => void };
   /** What became of it the last time, and of exactly what stands here now; empty where nobody was asked. */
   readonly before: Look;
   readonly now: Look;
@@ -16,14 +17,11 @@ interface Shown {
 }
 type Look = PreviewReply['approval'];
 
-/** Asks a second person to approve the differences exactly as they are decided, and says how that stands. */
-export function AskApproval({ draft, body, before, now, needed }: Shown) {
+/** Asks a second person to approve exactly what stands here, and says how that stands. */
+export function AskApproval({ send, sending: { error, isLoading, reset }, before, now, needed }: Shown) {
   const [open, setOpen] = useState(false);
-  const [ask, { error, isLoading, reset }] = server.useAskApprovalMutation();
-  const send = async (note: string) => {
-    if (!body) return;
-    const { data } = await ask({ params: { id: draft }, body: { bill: body, note } });
-    if (data) setOpen(false);
+  const ask = async (note: string) => {
+    if (await send(note)) setOpen(false);
   };
   return (
     <div>
@@ -45,7 +43,7 @@ export function AskApproval({ draft, body, before, now, needed }: Shown) {
             reset();
             setOpen(false);
           }}
-          onDo={(note) => void send(note)}
+          onDo={(note) => void ask(note)}
         />
       )}
     </div>
