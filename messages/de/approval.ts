@@ -10,5 +10,5 @@ export const approval: Record<keyof typeof en, string> = {
   'approval.title_payee': 'Rechnung {number} von {vendor} will anderswohin bezahlt werden',
   'approval.payee': 'Zahlungsempfänger',
   'approval.title_claim': '{vendor} gibt nicht zurück: {reason}',
-  'approval.claim_line': 'Erledigt aus {document}',
+  'approval.claim_line': 'Aus {document}',
 };

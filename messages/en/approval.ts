@@ -8,5 +8,5 @@ export const approval = {
   'approval.title_payee': 'Bill {number} of {vendor} asks to be paid elsewhere',
   'approval.payee': 'Payee',
   'approval.title_claim': '{vendor} does not give back: {reason}',
-  'approval.claim_line': 'Closed of {document}',
+  'approval.claim_line': 'From {document}',
 } as const;

@@ -78,7 +78,7 @@ it('more of it is let go when somebody else agrees to exactly this, once', async
     above: '50.00',
     note: 'they will not pay',
     mayAnswer: true,
-    changes: [{ what: expect.stringMatching(/^Closed of /), was: '8', became: '10', isFigure: true }],
+    changes: [{ what: expect.stringMatching(/^From /), was: '8', became: '10', isFigure: true }],
   });
   expect(refusals(await answer(ines, draft))).toEqual(['approval_own']);
   expect((await answer(odile, draft)).status).toBe(403);

@@ -49,6 +49,12 @@ export const statementColumns = (
     room: 'min-w-[96px]',
     text: (line) => figureText(oursOf(line)[1]),
   },
-  { id: 'found', title: say('payables.how_it_stands'), text: () => '', room: 'min-w-[230px]' },
+  {
+    id: 'found',
+    title: say('payables.how_it_stands'),
+    className: 'whitespace-normal',
+    text: () => '',
+    room: 'min-w-[230px]',
+  },
   { id: 'out', title: say('entries.take_out'), silent: true, className: 'num', room: 'min-w-[30px]' },
 ];
