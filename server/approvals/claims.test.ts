@@ -84,7 +84,7 @@ it('more of it is let go when somebody else agrees to exactly this, once', async
   expect((await answer(odile, draft)).status).toBe(403);
   const both = await Promise.all([answer(piet, draft), answer(second, draft)]);
   expect(both.map(({ status }) => status).sort()).toEqual([201, 422]);
-  // Whoever was asked does not close it: the one who agreed is another than the one who posts.
+  // Anything else was not agreed to.
   expect(refusals(await ines.post('claim-closing', closing('8'), draft))).toEqual(['second_person_needed']);
   const posted = await Promise.all([ines.post('claim-closing', body, draft), ines.post('claim-closing', body, draft)]);
   expect(posted.map(({ status, body: reply }) => [status, reply.id])).toEqual([201, 201].map((status) => [status, posted[0]?.body.id])); // prettier-ignore
