@@ -2,6 +2,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { MAY_ANSWER, type Subject } from '@obolus/contract/approvals';
 import { REGISTERS } from '@obolus/contract/registers/registers';
 import { registerOf } from '@obolus/contract/registers/register';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { ApprovalView } from '@obolus/contract/views/approvals';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { billShown } from '../bills/billShown.ts';
@@ -187,7 +188,7 @@ async function waitingRequests(
       ...(subject === 'bill'
         ? await billShown(source, of, body as never, { user: text(row.asked_by), today })
         : subject === 'claim'
-          ? await claimShown(source.manager, body as never)
+          ? await claimShown(source.manager, body as BodyOf<'claim-closing'>)
           : await changeShown(source.manager, of, body as Waiting, currency)),
     });
   }
@@ -252,7 +253,7 @@ async function answered(manager: EntityManager, currency: string): Promise<{ row
       subject === 'set-up'
         ? await changeShown(manager, of, body as unknown as Waiting, currency)
         : subject === 'claim'
-          ? await claimShown(manager, body as never)
+          ? await claimShown(manager, body as unknown as BodyOf<'claim-closing'>)
           : answeredDocument(subject, of, row, body?.reference ?? '');
     views.push({
       ...NOTHING,
