@@ -33,6 +33,10 @@ const WHOLE = 100n * powerOfTen(PERCENT_PLACES);
 
 const says = (field: string, id: MessageId, values?: Values): FieldProblem => ({ field, says: [message(id, values)] });
 
+/** What holds from one day to another does not end before it begins. */
+const checkPeriod = ({ from = '', to = '' }: EntryFields): FieldProblem[] =>
+  to !== '' && to < from ? [says('to', 'check.before_first')] : [];
+
 /** Fields in the form in which they are kept: nothing around the words, figures without zeros that say nothing. What cannot be read stays. */
 export const tidy = (register: RegisterName, fields: EntryFields): EntryFields =>
   Object.fromEntries(
@@ -140,7 +144,8 @@ const TOGETHER: Partial<Record<RegisterName, (fields: EntryFields) => FieldProbl
       ...(unknown === undefined ? [] : [says('codes', 'check.not_a_pack', { pack: unknown })]),
     ];
   },
-  prices: ({ from = '', to = '' }) => (to !== '' && to < from ? [says('to', 'check.before_first')] : []),
+  prices: checkPeriod,
+  contracts: checkPeriod,
   warehouses({ bins = '' }) {
     const again = twice(partsOf(bins).map(([code = '']) => fold(code)));
     return again === undefined ? [] : [says('bins', 'check.twice', { text: again })];
@@ -156,16 +161,16 @@ const TOGETHER: Partial<Record<RegisterName, (fields: EntryFields) => FieldProbl
       return [says('earlier', 'check.parts_order')];
     return Number(days) > 999 || Number(within) > 999 ? [says('days', 'check.most_days')] : [];
   },
-  'estimate-rules': ({ by = '', figure = '', basis = '', from = '', to = '', item = '', group = '' }) => [
-    ...(to !== '' && to < from ? [says('to', 'check.before_first')] : []),
+  'estimate-rules': ({ by = '', figure = '', basis = '', item = '', group = '', ...period }) => [
+    ...checkPeriod(period),
     ...((by === 'tariff') === (figure === '')
       ? []
       : [says('figure', by === 'tariff' ? 'check.by_tariff' : 'check.fill_in')]),
     ...((by === 'flat') === (basis !== '') ? [] : [says('basis', by === 'flat' ? 'check.fill_in' : 'check.only_flat')]),
     ...(item !== '' && group !== '' ? [says('group', 'check.item_or_group')] : []),
   ],
-  tariff: ({ from = '', to = '', percent = '', per_unit: perUnit = '' }) => [
-    ...(to !== '' && to < from ? [says('to', 'check.before_first')] : []),
+  tariff: ({ percent = '', per_unit: perUnit = '', ...period }) => [
+    ...checkPeriod(period),
     ...(percent === '' && perUnit === '' ? [says('percent', 'check.tariff_empty')] : []),
   ],
   company({ alike_within: days = '', gln = '' }) {

@@ -256,6 +256,12 @@ describe('what is set up', () => {
     );
     expect(wrong(await add(ines, 'rates', { currency: 'EUR', from: '2026-05-01', rate: '0' }))).toHaveProperty('rate');
     expect(wrong(await add(ines, 'customers', { number, name: 'X', gln: '4012345000008' }))).toHaveProperty('gln');
+    const backwards = { from: '2026-12-31', to: '2026-01-01' };
+    for (const register of ['prices', 'contracts', 'estimate-rules', 'tariff'] as const)
+      expect([register, wrong(await add(ines, register, { ...EXAMPLES[register], ...backwards })).to]).toEqual([
+        register,
+        'Must not be before the first day.',
+      ]);
   });
 
   it('is chosen once how cost is recognized: before the first document', async () => {

@@ -45,7 +45,7 @@ describe('a quantity as it is typed', () => {
       expect([text, typedQuantity(text, YARN).is]).toEqual([text, 'nothing']);
   });
 
-  it('may be read in two ways as any figure may, and each is of packs then', () => {
+  it('may be read in two ways like every figure, and each is of packs then', () => {
     as('de-DE');
     const read = typedQuantity('1.2345 box', YARN);
     expect(read.is).not.toBe('figure');
