@@ -40,7 +40,7 @@ test('a mail’s XML and PDF are one bill; the same number once more is put with
   // The first paper of a server that has just begun.
   await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40801', { timeout: 20_000 });
   await give(desk, 'again.xml', billPaper({ ...FOR_REEDS, number: 'aj-40801' }));
-  await expect(page.getByText('AJ 40801 of this vendor waits already: first.xml.')).toBeVisible();
+  await expect(doubts(desk)).toContainText('AJ 40801 waits already: first.xml. Only one of them is to be entered.');
   await expectAccessible(page);
   await page.getByRole('button', { name: 'It is the same bill: put this paper with it' }).press('Enter');
   await expect(page.getByLabel('Vendor’s number')).toHaveValue('AJ 40801');
@@ -57,12 +57,44 @@ test('a mail’s XML and PDF are one bill; the same number once more is put with
   await expect(desk.waiting(/40801/i)).toHaveCount(2);
 });
 
+const doubts = ({ page }: Desk) => page.getByRole('region', { name: 'To be looked at before it is posted' });
+
+test('what speaks against a paper is said where its bill is posted, of a credit memo too', async ({ page }) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  const odd = billPaper({ ...FOR_REEDS, number: 'AJ 40810', order: 'PO-999999', date: '2026-12-24' });
+  await give(desk, 'odd.xml', odd.replace('Fernhollow Loom Supply', 'Somebody Else'));
+  await expect(doubts(desk).getByRole('listitem')).toHaveText([
+    /^▲ It is dated Dec 24, 2026, which is still to come/,
+    /^▲ It is made out to “Somebody Else”/,
+    /^▲ It names order PO-999999, which is not known here/,
+  ]);
+  await expectAccessible(page);
+  // A credit memo opens as one while the bench still looks at what waits.
+  let look = () => {};
+  const looking = new Promise<void>((resolve) => (look = resolve));
+  await page.route(/bills\/assessed/, async (route) => {
+    await looking;
+    await route.continue();
+  });
+  const asked = page.waitForRequest(/bills\/assessed/);
+  await desk.go('/bench');
+  await asked;
+  await give(desk, 'credit.xml', billPaper({ ...FOR_REEDS, number: 'AJ 40811', credits: 'AJ 1' }));
+  await expect(doubts(desk).getByRole('listitem')).toHaveText([/^▲ It refers to bill AJ 1, which is not known here/]);
+  await expect(page.getByRole('button', { name: /^Post memo/ })).toBeVisible();
+  look();
+  await desk.go('/bench');
+  const row = page.getByRole('main').getByRole('row', { name: /AJ 40810/ });
+  await expect(row).toContainText('made out to “Somebody Else”');
+});
+
 test('a paper that asks for a prepayment is entered as one', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
   const asks = billPaper({ ...FOR_REEDS, number: 'AJ 40802' }).replace('TypeCode>380<', 'TypeCode>386<');
   await give(desk, 'ahead.xml', asks);
-  await page.getByRole('link', { name: 'Enter it as one' }).click();
+  await page.getByRole('link', { name: 'Enter a prepayment' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Aldergrove Joinery');
   await expect(page.getByLabel('Amount', { exact: true })).toHaveValue('97.00');
   expect((await desk.footing()).join(' ')).toContain('Aldergrove Joinery');

@@ -56,6 +56,8 @@ export const IncomingBill = exactly({
   sender: Text(160),
   /** Which parts cannot be read, and why. */
   says: Says,
+  /** What speaks against posting it unseen: what it names cannot be meant, is not understood, or is not as it is on file. */
+  doubts: Says,
   /** A paper of the vendor with the same number that waits too; null where there is none. */
   twin: Type.Union([exactly({ id: Key, number: Text(60), name: Text(200) }), Type.Null()]),
   /** What a bill for a prepayment asks for before anything comes, and for which order of ours; null for any other. */

@@ -290,9 +290,8 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.the_vendor': 'den Lieferanten',
   'bench.account_on_file': 'wie hinterlegt',
   'bench.pay_on_file': 'Auf das hinterlegte Konto zahlen',
-  'bench.twin_waits': '{number} dieses Lieferanten wartet schon: {name}.',
   'bench.join_papers': 'Es ist dieselbe Rechnung: dieses Dokument dazulegen',
   'bench.joined': '{name} liegt jetzt bei {number}.',
-  'bench.asks_prepayment': 'Dieses Dokument verlangt eine Vorauszahlung.',
-  'bench.as_prepayment': 'Als solche eingeben',
+  'bench.as_prepayment': 'Vorauszahlung eingeben',
+  'bench.paper_doubts': 'Vor dem Buchen anzusehen',
 };

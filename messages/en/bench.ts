@@ -286,9 +286,8 @@ export const bench = {
   'bench.the_vendor': 'the vendor',
   'bench.account_on_file': 'on file',
   'bench.pay_on_file': 'Pay to the account on file',
-  'bench.twin_waits': '{number} of this vendor waits already: {name}.',
   'bench.join_papers': 'It is the same bill: put this paper with it',
   'bench.joined': '{name} is now with {number}.',
-  'bench.asks_prepayment': 'This paper asks for a prepayment.',
-  'bench.as_prepayment': 'Enter it as one',
+  'bench.as_prepayment': 'Enter a prepayment',
+  'bench.paper_doubts': 'To be looked at before it is posted',
 } as const;

@@ -1,5 +1,5 @@
 import type { DataSource, EntityManager } from 'typeorm';
-import type { AssessedBill } from '@obolus/contract/views/bench';
+import type { AssessedBill, IncomingBill } from '@obolus/contract/views/bench';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import { baseOrThrow, formatAmount } from '@obolus/core/exact/amounts';
@@ -10,10 +10,8 @@ import { worded } from '../asking/wording.ts';
 import { readBill } from '../billPapers/readBill.ts';
 import { previewDocument } from '../commands/previewDocument.ts';
 import { postDocument } from '../commands/runCommand.ts';
-import { text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
-import { doubtsOf } from './doubts.ts';
 import { readIncomingBill } from './incoming.ts';
 import { draftFor, withReason } from './takeIn.ts';
 import { type Propose, readCommand } from './waiting.ts';
@@ -76,8 +74,10 @@ export async function assessBills(
               another ?? '',
             )
           : undefined;
-      if (proposed && !proposed.command)
-        return toLookAt(proposed.asks?.length ? proposed.asks : [message('problem.draft_incomplete')]);
+      if (proposed && !proposed.command) {
+        const asks = proposed.asks?.length ? proposed.asks : [message('problem.draft_incomplete')];
+        return toLookAt([...asks, ...(await readIncomingBill(source.manager, id, today)).doubts]);
+      }
       const command = proposed?.command as Command | undefined;
       const meant = command ? { kind: proposed?.kind as Kind, command } : await readCommand(source.manager, id);
       return standingOf(source, user.id, { id, ...meant, isPlaced: kind === 'credit' || version > 1 }, today);
@@ -141,16 +141,18 @@ async function orSaid(assess: () => Promise<Standing>): Promise<Standing> {
 async function standingOf(source: DataSource, user: string, bill: Meant, today: string): Promise<Standing> {
   const preview = await previewDocument(source, bill.kind, bill.command, { user, key: bill.id, today });
   const { total } = preview;
+  const paper = await paperOf(source.manager, bill.id, today);
+  const said = paper?.doubts ?? [];
   const refused = preview.accepted ? [] : (preview.refusals[0]?.says ?? [message('problem.would_be_refused')]);
   const outside = preview.differences.filter((one) => one.outside || one.allowed === null);
   if (outside.length > 0) {
     const amounts = outside.map(({ amount }) => amount);
     const differ = [message('paper.differs', { amounts: { list: amounts.map((figure) => ({ figure })) } })];
     const differs = sizeOf(amounts, await baseCurrency(source.manager));
-    return { standing: 'differs', says: refused.length > 0 ? refused : differ, total, differs };
+    return { standing: 'differs', says: [...(refused.length > 0 ? refused : differ), ...said], total, differs };
   }
-  if (refused.length > 0) return { ...toLookAt(refused), total };
-  const doubts = await doubtsOfPaper(source.manager, bill, preview, today);
+  if (refused.length > 0) return { ...toLookAt([...refused, ...said]), total };
+  const doubts = paper === undefined ? [] : [...said, ...doubtsOfEntered(paper, bill, preview)];
   return doubts.length > 0 ? { ...toLookAt(doubts), total } : { standing: 'agrees', says: [], total, differs: null };
 }
 
@@ -160,23 +162,18 @@ function sizeOf(amounts: readonly string[], currency: string): string {
   return formatAmount(size, currency);
 }
 
-/** All for which a paper was not understood as a whole, so that its bill is not posted unseen; nothing where it was, or there is none. */
-async function doubtsOfPaper(
-  manager: EntityManager,
-  { id, isPlaced }: Meant,
-  preview: PreviewReply,
-  today: string,
-): Promise<Message[]> {
-  const [paper] = (await manager.query('SELECT structured, vendor_id FROM incoming_paper WHERE id = ?', [id])) as {
-    structured: Buffer | null;
-    vendor_id: string;
-  }[];
-  if (!paper) return [];
-  if (paper.structured === null) return [message('paper.only_looked_at')];
-  const read = readBill(paper.structured, await baseCurrency(manager));
-  const doubts = await doubtsOf(manager, id, text(paper.vendor_id), read, today);
-  const { lines, total, currency } = await readIncomingBill(manager, id);
-  if (total !== preview.total)
+/** The paper of a bill; undefined where it has none. */
+async function paperOf(manager: EntityManager, id: string, today: string): Promise<IncomingBill | undefined> {
+  const has: unknown[] = await manager.query('SELECT 1 FROM incoming_paper WHERE id = ?', [id]);
+  return has.length === 0 ? undefined : readIncomingBill(manager, id, today);
+}
+
+/** For what a paper and what is entered of it are not surely the same. */
+function doubtsOfEntered(paper: IncomingBill, { isPlaced }: Meant, preview: PreviewReply): Message[] {
+  const { lines, total, currency } = paper;
+  const doubts: Message[] = [];
+  // Nothing is held against a paper that can only be looked at.
+  if (currency !== '' && total !== preview.total)
     doubts.push(
       preview.total === null
         ? message('paper.other_total_none', { total: { figure: total }, currency })

@@ -8,7 +8,8 @@ import type { BillPaper } from '../billPapers/billPaper.ts';
 import { inWords } from '../billPapers/vocabulary.ts';
 import { unknownCode } from '../papers/units.ts';
 import { termsOfPaper } from './termsOfPaper.ts';
-import { doubtsOfReferences, doubtOfTwin } from './references.ts';
+import type { BillableLine } from './openLines.ts';
+import { doubtsOfReferences, type Twin } from './references.ts';
 import { paidElsewhere } from '../billPapers/paidElsewhere.ts';
 import { foldedName, isForUs } from '../papers/ours.ts';
 import { isYes } from '../papers/readXml.ts';
@@ -23,15 +24,23 @@ const KNOWN_TYPES = ['326', '384', '386', '389', '393'] as const;
 /** How long after its date a paper is still entered without a look at it. */
 const OLDEST_DAYS = 366;
 
+/** A paper that waits, with what its vendor may bill now. */
+export interface PaperAtHand {
+  readonly id: string;
+  readonly vendor: string;
+  readonly paper: BillPaper;
+  readonly open: readonly BillableLine[];
+  /** What waits with the same number. */
+  readonly twin: Twin | undefined;
+}
+
 /**
- * All that speaks against posting paper `id` unseen, whatever its figures come to. A paper for somebody else, one that is paid in
+ * All that speaks against posting a paper unseen, whatever its figures come to. A paper for somebody else, one that is paid in
  * part, does not add up, or names an order which cannot be meant is looked at first.
  */
 export async function doubtsOf(
   manager: EntityManager,
-  id: string,
-  vendor: string,
-  paper: BillPaper,
+  { id, vendor, paper, open, twin }: PaperAtHand,
   today: string,
 ): Promise<Message[]> {
   const doubts = [
@@ -48,8 +57,8 @@ export async function doubtsOf(
     await doubtOfBuyer(manager, paper),
     ...(await doubtsOfPayee(manager, vendor, paper)),
     ...(await termsOfPaper(manager, vendor, paper)).doubts,
-    ...(await doubtsOfReferences(manager, vendor, paper)),
-    await doubtOfTwin(manager, id, vendor, paper),
+    ...(await doubtsOfReferences(manager, vendor, paper, open)),
+    twin && message('paper.doubt_twin', { number: twin.number, name: twin.name }),
   ];
   return doubts.filter((doubt) => doubt !== undefined);
 }

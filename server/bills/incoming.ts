@@ -5,9 +5,11 @@ import type { ReplyOf } from '@obolus/contract/endpoint';
 import { formatAmount, formatPrice, formatQuantity } from '@obolus/core/exact/amounts';
 import type { Proposal } from '@obolus/core/matching/propose';
 import { RequestError } from '../asking/failures.ts';
+import { message } from '@obolus/messages/message';
 import { text, type Row } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import type { BillPaper, PaperLine } from '../billPapers/billPaper.ts';
+import { doubtsOf } from './doubts.ts';
 import { billedOf, coveredBy, coversOf } from './draftOfPaper.ts';
 import { readProposals } from './proposals.ts';
 import { twinOf } from './references.ts';
@@ -23,8 +25,8 @@ type IncomingBill = ReplyOf<typeof api.incomingBill>;
 /** A bill for a prepayment (UNTDID 1001). */
 const FOR_PREPAYMENT = '386';
 
-/** What a paper that was taken in says, with what is proposed for it now. */
-export async function readIncomingBill(manager: EntityManager, id: string): Promise<IncomingBill> {
+/** What a paper that was taken in says, what speaks against posting it unseen, and what is proposed for it now. */
+export async function readIncomingBill(manager: EntityManager, id: string, today: string): Promise<IncomingBill> {
   const [row] = (await manager.query(
     'SELECT vendor_id, structured, name, media_type, came, sender, says, number FROM incoming_paper WHERE id = ? AND vendor_id IS NOT NULL',
     [id],
@@ -51,18 +53,21 @@ export async function readIncomingBill(manager: EntityManager, id: string): Prom
     billed: {},
     covers: [],
   };
-  if (!row.structured) return { ...about, ...nothing };
+  if (!row.structured) return { ...about, ...nothing, doubts: [message('paper.only_looked_at')] };
+  const vendor = text(row.vendor_id);
   const paper = readBill(row.structured, await baseCurrency(manager));
-  if (paper.currency === '') return { ...about, ...nothing };
-  const { proposals, open } = await readProposals(manager, text(row.vendor_id), paper);
+  const { proposals, open } = await readProposals(manager, vendor, paper);
+  const twin = await twinOf(manager, id, vendor, paper);
+  const doubts = await doubtsOf(manager, { id, vendor, paper, open, twin }, today);
+  if (paper.currency === '') return { ...about, ...nothing, doubts };
   const money = (amount: bigint): string => formatAmount(amount, paper.currency);
-  const twin = await twinOf(manager, id, text(row.vendor_id), paper);
   return {
     ...about,
+    doubts,
     twin: twin?.isPaper ? { id: twin.id, number: twin.number.slice(0, 60), name: twin.name.slice(0, 200) } : null,
     prepays:
       paper.besides.typeCode === FOR_PREPAYMENT
-        ? { order: await orderOf(manager, text(row.vendor_id), paper), amount: money(paper.total) }
+        ? { order: await orderOf(manager, vendor, paper), amount: money(paper.total) }
         : null,
     number: paper.number.slice(0, 60),
     due: paper.dues.length === 1 ? (paper.dues[0] ?? '') : '',

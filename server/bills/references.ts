@@ -6,13 +6,21 @@ import type { BillPaper } from '../billPapers/billPaper.ts';
 import { PLAIN, text, type Row } from '../queries/figures.ts';
 import { isOpen } from '../queries/openOfOrder.ts';
 import { isTrue, stands } from '../storage/load/rows.ts';
-import { readBillable } from './openLines.ts';
+import type { BillableLine } from './openLines.ts';
 import { foldedName } from '../papers/ours.ts';
 
-/** What a paper refers to and cannot mean: what is unknown here, another vendor's, or billed already; and that it is about an earlier bill. */
-export async function doubtsOfReferences(manager: EntityManager, vendor: string, paper: BillPaper): Promise<Message[]> {
+/**
+ * What a paper refers to and cannot mean: what is unknown here, another vendor's, or billed already, as far as `open` is all that may still be billed of its
+ * vendor; and that it is about an earlier bill.
+ */
+export async function doubtsOfReferences(
+  manager: EntityManager,
+  vendor: string,
+  paper: BillPaper,
+  open: readonly BillableLine[],
+): Promise<Message[]> {
   const doubts = [
-    await doubtOfOrders(manager, vendor, paper),
+    await doubtOfOrders(manager, vendor, paper, open),
     await doubtOfReceipts(manager, vendor, paper),
     await doubtOfSlips(manager, vendor, paper),
     await doubtOfContracts(manager, vendor, paper),
@@ -21,24 +29,22 @@ export async function doubtsOfReferences(manager: EntityManager, vendor: string,
   return doubts.filter((doubt) => doubt !== undefined);
 }
 
-/** Whether the same vendor's number waits already, whatever it came as: one of the two is enough. */
-export async function doubtOfTwin(
-  manager: EntityManager,
-  id: string,
-  vendor: string,
-  paper: BillPaper,
-): Promise<Message | undefined> {
-  const twin = await twinOf(manager, id, vendor, paper);
-  return twin && message('paper.doubt_twin', { number: twin.number, name: twin.name });
+/** What waits with the same vendor's number, whatever it came as: as its paper is called, or its draft. One of the two is enough. */
+export interface Twin {
+  readonly id: string;
+  readonly number: string;
+  readonly name: string;
+  /** Whether it has a paper; else somebody typed it. */
+  readonly isPaper: boolean;
 }
 
-/** What waits with the same vendor's number: as its paper is called, or its draft. */
+/** The other one of the two, where a paper's number waits twice. */
 export async function twinOf(
   manager: EntityManager,
   id: string,
   vendor: string,
   { kind, number }: Pick<BillPaper, 'kind' | 'number'>,
-): Promise<{ id: string; number: string; name: string; isPaper: boolean } | undefined> {
+): Promise<Twin | undefined> {
   const key = billNumberKey(number);
   if (key === '') return undefined;
   const waiting: Row[] = await manager.query(
@@ -53,8 +59,12 @@ export async function twinOf(
 }
 
 /** An order that a paper names is one of its vendor's, of which something can still be billed. */
-async function doubtOfOrders(manager: EntityManager, vendor: string, paper: BillPaper): Promise<Message | undefined> {
-  const { kind, lines } = paper;
+async function doubtOfOrders(
+  manager: EntityManager,
+  vendor: string,
+  { kind, lines, currency }: BillPaper,
+  open: readonly BillableLine[],
+): Promise<Message | undefined> {
   const named = [...new Set(lines.map(({ order }) => order.trim().replace(/\/\d+$/, '')).filter(Boolean))];
   if (kind === 'credit' || named.length === 0) return undefined;
   const rows: Row[] = await manager.query(
@@ -66,8 +76,10 @@ async function doubtOfOrders(manager: EntityManager, vendor: string, paper: Bill
   if (unknown !== undefined) return message('paper.doubt_order_unknown', { order: unknown });
   const other = named.find((number) => known.get(foldedName(number)) !== vendor);
   if (other !== undefined) return message('paper.doubt_order_other', { order: other });
-  const open = new Set((await readBillable(manager, vendor, paper)).map(({ order }) => foldedName(order)));
-  const billed = named.find((number) => !open.has(foldedName(number)));
+  // What may be billed is known in a currency only.
+  if (currency === '') return undefined;
+  const left = new Set(open.map(({ order }) => foldedName(order)));
+  const billed = named.find((number) => !left.has(foldedName(number)));
   return billed === undefined ? undefined : message('paper.doubt_order_billed', { order: billed });
 }
 

@@ -102,8 +102,11 @@ describe('what is no plain bill', () => {
     const looked = async (content: string) => {
       const { taken } = await take(content, { name: 'bill.xml' });
       const id = taken[0]?.id ?? '';
-      const says = (await assessed(id))?.says;
+      const says = (await assessed(id))?.says ?? '';
       expect([says, (await posted(id)).posted]).toEqual([says, null]);
+      // The bill's own page says it too.
+      const { doubts } = (await ines.call('GET', `/api/incoming-bills/${id}`)).body;
+      expect([doubts, says.includes(String(doubts)) && doubts !== '']).toEqual([doubts, true]);
       await ines.call('DELETE', `/api/drafts/${id}`);
       return says;
     };
@@ -131,6 +134,11 @@ describe('what is no plain bill', () => {
     expect((await ines.call('GET', `/api/drafts/${credit?.id}`)).body).toMatchObject({ kind: 'credit' });
     expect((await posted(credit?.id ?? '')).posted).toBeNull();
     await ines.call('DELETE', `/api/drafts/${credit?.id}`);
+    // What differs says what else there is to look at.
+    const dearer = ubl('D-22', 'PO-999999')
+      .replaceAll('>100', '>150')
+      .replace('>10</PriceAmount>', '>15</PriceAmount>');
+    expect(await looked(dearer)).toMatch(/50\.00 USD more than expected.*order PO-999999, which is not known here/);
     // Its own figures do not make each other.
     expect(await looked(ubl('D-17', number).replace('>10</PriceAmount>', '>11</PriceAmount>'))).toBe(
       'In line 1, quantity and price do not make the amount: 100.00 USD is said, and 110.00 comes of it.',

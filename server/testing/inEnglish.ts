@@ -16,7 +16,7 @@ export function readInEnglish(reply: unknown): unknown {
 }
 
 /** Fields that are lists of messages: sentences one after the other, or what stands beside each other. */
-const SENTENCES = new Set(['says', 'does', 'problem']);
+const SENTENCES = new Set(['says', 'does', 'problem', 'doubts']);
 const BESIDE = new Set(['note']);
 
 function readField(name: string, value: unknown): unknown {

@@ -34,7 +34,7 @@ const TASKS = {
   assessBills,
   takeBillIn,
   takeTogether,
-  incomingBill: ({ manager }: DataSource, id: string) => readIncomingBill(manager, id),
+  incomingBill: ({ manager }: DataSource, id: string, today: string) => readIncomingBill(manager, id, today),
   proposeAnew: ({ manager }: DataSource, id: string, today: string) => proposeAnew(manager, id, today),
   readableBill: ({ manager }: DataSource, id: string) => readReadable(manager, id),
   practise: async (_: DataSource) => (await import('./practice.ts')).practise(),

@@ -21,7 +21,7 @@ describe('work in a thread of its own', () => {
     const around = { baseCurrency: 'USD', today: '2026-11-23' };
     const file = await workers.run('listFile', 'vendors', 'xlsx', {}, around);
     expect([file.name, Buffer.isBuffer(file.content)]).toEqual(['vendors-2026-11-23.xlsx', true]);
-    await expect(workers.run('incomingBill', randomUUID())).rejects.toMatchObject({
+    await expect(workers.run('incomingBill', randomUUID(), '2026-11-23')).rejects.toMatchObject({
       constructor: RequestError,
       status: 404,
       says: [{ id: 'problem.no_paper_of_bill' }],
@@ -34,7 +34,9 @@ describe('work in a thread of its own', () => {
 
   it('says that it is busy where too much waits, and does what was taken', async () => {
     const asked = Array.from({ length: 130 }, () =>
-      workers.run('incomingBill', randomUUID()).catch((problem: unknown) => (problem as RequestError).status),
+      workers
+        .run('incomingBill', randomUUID(), '2026-11-23')
+        .catch((problem: unknown) => (problem as RequestError).status),
     );
     const statuses = await Promise.all(asked);
     expect(new Set(statuses)).toEqual(new Set([404, 503]));

@@ -19,6 +19,11 @@ describe('a draft', () => {
     expect(drafts.d).toMatchObject({ body: { note: 'a' }, version: 0, saved: 'not yet', revision: 1 });
   });
 
+  it('that was taken for another kind before it was known is what it is', () => {
+    const known = after(open, opened({ id: 'd', kind: 'bill', body: { reference: 'of the server' }, version: 3 }));
+    expect(known.d).toMatchObject({ kind: 'bill', body: { reference: 'of the server' }, version: 3, revision: 0 });
+  });
+
   it('is kept only as far as it was when it was sent', () => {
     const drafts = after(open, type('a'), type('b'), kept({ id: 'd', version: 1, revision: 1 }));
     expect(drafts.d).toMatchObject({ version: 1, saved: 'not yet' });

@@ -47,7 +47,8 @@ export const draftSlice = createSlice({
       drafts,
       { payload: { id, ...draft } }: PayloadAction<Pick<Draft, 'kind' | 'body' | 'version'> & { id: string }>,
     ) => {
-      drafts[id] ??= { ...draft, title: '', command: undefined, revision: 0, past: [], future: [], saved: 'yes' };
+      if (drafts[id]?.kind === draft.kind) return;
+      drafts[id] = { ...draft, title: '', command: undefined, revision: 0, past: [], future: [], saved: 'yes' };
     },
     changed: (
       drafts,

@@ -64,7 +64,8 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const store = useAppStore();
-  const draft = useAppSelector((state) => state.drafts[id]);
+  // What it was taken for before it was known is none of it.
+  const draft = useAppSelector(({ drafts: { [id]: open } }) => (open?.kind === kind ? open : undefined));
   const [post, posted] = server.usePostMutation();
   const stored = server.useDraftQuery(
     { params: { id } },

@@ -42,7 +42,7 @@ export function billRoutes(router: Router, context: Context): void {
       }),
     };
   });
-  implement(router, context, api.incomingBill, ({ params }) => workers.run('incomingBill', params.id));
+  implement(router, context, api.incomingBill, ({ params }) => workers.run('incomingBill', params.id, today()));
   implement(router, context, api.readableBill, ({ params }) => workers.run('readableBill', params.id));
   implement(router, context, api.attachedToBill, ({ params }) =>
     readAttached(source.manager, params.id, Number.parseInt(params.number, 10)),

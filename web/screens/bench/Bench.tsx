@@ -1,6 +1,6 @@
 import { Cut } from '../../parts/Cut.tsx';
 import { type ReactNode, useEffect, useMemo, useRef } from 'react';
-import { useParams } from 'react-router';
+import { useLocation, useParams } from 'react-router';
 import type { WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
 import { useMayPost } from '../../server/me.ts';
@@ -27,7 +27,9 @@ export function Bench() {
   const entry = bills.data?.rows.find(({ id }) => id === draft);
   // What was just taken in is held by whoever opens it, and so is shown once the list knows of it; from then on it stays.
   const opened = useRef('');
-  if (entry !== undefined || !bills.isFetching) opened.current = draft;
+  const { takenAt = 0 } = (useLocation().state ?? {}) as { takenAt?: number };
+  const isAskedSince = !bills.isFetching && (bills.startedTimeStamp ?? 0) >= takenAt;
+  if (entry !== undefined || isAskedSince) opened.current = draft;
   const failed = [all, bills, billable].find(({ isError }) => isError);
   return (
     <div className="aside wide">

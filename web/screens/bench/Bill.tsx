@@ -21,14 +21,13 @@ import { BillFields } from './BillFields.tsx';
 import { BillGrid } from './BillGrid.tsx';
 import { DisputedLines } from './DisputedLines.tsx';
 import { type FurtherLine, isSelfAssessed, isTax, taxOf } from './further.ts';
-import { ForPrepayment } from './ForPrepayment.tsx';
 import { FurtherLines } from './FurtherLines.tsx';
 import { OntoGoods } from './OntoGoods.tsx';
 import { PaidElsewhere } from './PaidElsewhere.tsx';
 import { PaperBeside, useBeside } from './PaperBeside.tsx';
+import { PaperDoubts } from './PaperDoubts.tsx';
 import { PaperSays } from './PaperSays.tsx';
 import { TotalOfBill } from './TotalOfBill.tsx';
-import { Twin } from './Twin.tsx';
 import { type Shown, BillHead } from './BillHead.tsx';
 import { usePointer, lineUnder, useFirstDifference, only } from './billPointers.ts';
 import { say } from '../../locale/say.ts';
@@ -138,8 +137,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
               onChange={(agreedRates) => change({ agreedRates })}
               {...{ ofDay, refusals }}
             />
-            {paper && !readOnly && <Twin {...{ draft, vendor, paper }} />}
-            {paper?.prepays && <ForPrepayment vendor={vendor} currency={paper.currency} prepays={paper.prepays} />}
+            <PaperDoubts {...{ draft, vendor, paper, waiting }} mayJoin={!readOnly} />
             {body.paper !== undefined && paper && paper.lines.length > 0 && (
               <PaperSays
                 paper={paper}

@@ -6,7 +6,7 @@ import { usuallyMeant } from './crossRates.ts';
 import { BesideButton } from './PaperBeside.tsx';
 import { PlanBill } from './PlanBill.tsx';
 import { WriteMail } from './WriteMail.tsx';
-import { say, sayAll } from '../../locale/say.ts';
+import { say } from '../../locale/say.ts';
 
 /** Whose bill it is and who is at it; what can be done with it at the right. */
 export function BillHead({
@@ -46,7 +46,6 @@ export function BillHead({
             ? say('bench.in_currency_hold', { currency: body.currency, hold })
             : say('bench.in_currency', { currency: body.currency })}
           {heldBy !== '' && <b className="text-bronze">{say('bench.held_by', { name: heldBy })}</b>}
-          {waiting && waiting.says.length > 0 && <span className="text-bronze"> · {sayAll(waiting.says)}</span>}
         </>
       }
     >

@@ -71,7 +71,13 @@ function Group({
             <tr key={one.bill.id}>
               <BillCells {...one} />
               {children && <td className="num">{children(one)}</td>}
-              <td className="dim whitespace-normal">{whyOf(one)}</td>
+              <td className="dim whitespace-normal">
+                {whyOf(one).map((why) => (
+                  <span key={why} className="block">
+                    {why}
+                  </span>
+                ))}
+              </td>
             </tr>
           ))}
         </tbody>
@@ -80,10 +86,10 @@ function Group({
   );
 }
 
-/** Why a bill is not among those that agree. */
-function whyOf({ bill, assessed }: Standing): string {
-  if (assessed) return sayAll(assessed.says);
-  if (bill.says.length > 0) return sayAll(bill.says);
-  if (bill.state === 'typed') return say('bench.to_be_typed');
-  return say(bill.vendor === null ? 'bench.whose_bill' : 'problem.draft_incomplete');
+/** Why a bill is not among those that agree: all that is to be looked at. */
+function whyOf({ bill, assessed }: Standing): string[] {
+  const says = assessed?.says ?? bill.says;
+  if (says.length > 0) return says.map((one) => sayAll([one]));
+  if (bill.state === 'typed') return [say('bench.to_be_typed')];
+  return [say(bill.vendor === null ? 'bench.whose_bill' : 'problem.draft_incomplete')];
 }

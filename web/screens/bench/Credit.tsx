@@ -17,10 +17,10 @@ import { Signal } from '../../parts/Signal.tsx';
 import { BesideButton, PaperBeside, useBeside } from './PaperBeside.tsx';
 import { agreedToSend, otherCurrencies } from './crossRates.ts';
 import { CrossRates, NO_PAPER, useInCurrency, useRatesOfDay } from './CrossRates.tsx';
+import { PaperDoubts } from './PaperDoubts.tsx';
 import { PlanBill } from './PlanBill.tsx';
 import { CreditGrid } from './CreditGrid.tsx';
 import { amountOf, type Body } from './creditBody.ts';
-import { Twin } from './Twin.tsx';
 import { UnderDoubleRule } from './TotalOfBill.tsx';
 import { say } from '../../locale/say.ts';
 
@@ -126,7 +126,7 @@ export function Credit({
             onChange={(agreedRates) => change({ agreedRates })}
             {...{ ofDay, refusals }}
           />
-          {paper.currentData && heldBy === '' && <Twin {...{ draft, vendor }} paper={paper.currentData} />}
+          <PaperDoubts {...{ draft, vendor, waiting }} paper={paper.currentData} mayJoin={heldBy === ''} />
           {shown.length === 0 ? (
             <div className="empty">
               <h2>{say('bench.no_credit_of', { name: party.name })}</h2>

@@ -12,6 +12,7 @@ export function GiveBill() {
   const [take, taking] = server.useTakeBillInMutation();
   const askPaper = server.usePrefetch('incomingBill');
   const askGoods = server.usePrefetch('billable');
+  const askWaiting = server.usePrefetch('waitingBills');
   const [last, setLast] = useState({ content: '', name: '' });
   const [why, setWhy] = useState('');
   const isThere = problemOf(taking.error)?.status === 409;
@@ -34,7 +35,9 @@ export function GiveBill() {
       // What the bill is made of is on its way while the bench learns of it.
       askPaper({ params: { id: first.id } });
       askGoods({ params: { id: first.vendor ?? '' } });
-      void navigate(`/bench/${first.vendor}/${first.id}`);
+      // Whatever else is being asked for just now.
+      askWaiting(undefined, { force: true });
+      void navigate(`/bench/${first.vendor}/${first.id}`, { state: { takenAt: Date.now() } });
     }
   };
   const again = (event: FormEvent) => {
