@@ -99,7 +99,7 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
   await refusedAttachment(source, today);
 }
 
-/** What bills may differ by without a reason, and above which amount two people decide. */
+/** What bills may differ by without a reason, and above which amounts two people decide. */
 async function allowances(
   source: DataSource,
   { administrator, approver }: { administrator: string; approver: string },
@@ -110,6 +110,8 @@ async function allowances(
     bill_over_amount: '50',
     bill_short_part: '5',
     sign_off_above: '500',
+    return_above: '2000',
+    prepayment_above: '3000',
     charge_limits: 'freight = 10 = 60 | handling = = 100',
   };
   const sam = { id: administrator, role: 'administrator' as const, name: '', email: '' };

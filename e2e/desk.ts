@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page, type Request, request } from '@playwright/test';
+import { expect, type Locator, type Page, type Request, request, type Response } from '@playwright/test';
 import type { ListPage } from '@obolus/contract/listState';
 import { DEMO_PASSWORD, DEMO_USERS } from '@obolus/demo/company';
 
@@ -94,13 +94,8 @@ export class Desk {
 
   /** Posts by keyboard, checks that the document's journal is what the footing showed, and gives the document's number. */
   async post(): Promise<string> {
-    // What is still being kept of the draft asks for its own list anew: that is not the posting's.
-    await this.page
-      .getByText('Draft kept')
-      .waitFor({ timeout: 2_000 })
-      .catch(() => undefined);
     const before = await this.footing();
-    const asked = this.askedFromNow();
+    const asked = this.askedAfterPosting();
     await this.page.keyboard.press('Control+Enter');
     await expect(this.page).toHaveURL(/\/documents\/\d+$/);
     const journal = this.page.getByRole('region', { name: 'Journal of the document' });
@@ -130,7 +125,7 @@ export class Desk {
   /** Posts a bill that waits, checks that its journal is what the footing showed, and comes back to the list of those that wait. */
   async postWaiting(keys?: Keys): Promise<string> {
     const before = await this.footing();
-    const asked = this.askedFromNow();
+    const asked = this.askedAfterPosting();
     await (keys ?? this.page.keyboard).press('Control+Enter');
     await expect(this.page).toHaveURL(/\/bench$/);
     await asked.expectFew();
@@ -143,18 +138,26 @@ export class Desk {
     return latest?.number ?? '';
   }
 
-  /** What the page asks the server from now on: a posting asks anew only what it touched. */
-  private askedFromNow(): { expectFew(): Promise<void> } {
+  /** What the page asks the server once the posting that comes next is answered: that asks anew only what it touched. */
+  private askedAfterPosting(): { expectFew(): Promise<void> } {
     const asked: string[] = [];
-    const note = (request: Request) => {
-      const { pathname } = new URL(request.url());
-      if (request.method() === 'GET' && pathname.startsWith('/api/')) asked.push(pathname);
+    let isPosted = false;
+    const pathOf = (request: Request) => new URL(request.url()).pathname;
+    const noteReply = (reply: Response) => {
+      isPosted ||= reply.request().method() === 'POST' && /^\/api\/documents\/[\w-]+$/.test(pathOf(reply.request()));
     };
+    const note = (request: Request) => {
+      // What a draft that was kept just before asks anew is not the posting's.
+      if (isPosted && request.method() === 'GET' && pathOf(request).startsWith('/api/')) asked.push(pathOf(request));
+    };
+    this.page.on('response', noteReply);
     this.page.on('request', note);
     return {
       expectFew: async () => {
         await this.page.waitForTimeout(300);
+        this.page.off('response', noteReply);
         this.page.off('request', note);
+        expect(isPosted).toBe(true);
         expect(asked.length, asked.join(' ')).toBeLessThanOrEqual(4);
       },
     };

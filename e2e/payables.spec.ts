@@ -177,6 +177,61 @@ test('goods go back before their bill and after it: what is to be billed is less
   });
 });
 
+test('what goes back, and what is paid ahead, above what one person decides is agreed to by another', async ({
+  page,
+  browser,
+}) => {
+  const desk = new Desk(page);
+  await desk.signIn();
+  const foot = page.getByRole('region', { name: 'Footing' });
+  const other = await (await browser.newContext({ locale: 'en-US' })).newPage();
+  const approver = new Desk(other);
+  await approver.signIn('approver');
+  const askThem = async (why: string) => {
+    await expect(foot.getByRole('status')).toContainText('a second person has to agree');
+    await expectAccessible(page);
+    await foot.getByRole('button', { name: 'Ask for approval …' }).press('Enter');
+    await page.keyboard.type(why);
+    await page.keyboard.press('Enter');
+    await expect(foot).toContainText('Approval is asked for: this can be posted once somebody else approves it.');
+  };
+  const agree = async (title: RegExp, says: readonly string[]) => {
+    await other.reload();
+    await approver.go('/approvals');
+    const asked = other.getByRole('region', { name: title });
+    for (const text of says) await expect(asked).toContainText(text);
+    await expectAccessible(other);
+    await asked.getByRole('button', { name: 'Approve', exact: true }).press('Enter');
+    await expect(other.getByRole('region', { name: 'Answered' }).getByRole('row', { name: title })).toContainText(
+      'ApprovedPiet Solander',
+    );
+  };
+
+  await test.step('150 cones at 13.99 go back', async () => {
+    await desk.go('/receiving/receipts');
+    await page.getByRole('row', { name: /GR-1013/ }).click();
+    await page.getByRole('link', { name: 'Return goods' }).click();
+    await page.getByLabel(/^Goes back of Merino yarn on cones, ecru, GR-1013/).fill('150');
+    await askThem('all of one dye lot');
+    await agree(/Goods go back to Tarnside Fibres/, ['Merino yarn on cones, ecru, GR-1013', '150', 'above 2,000.00']);
+    await page.reload();
+    await desk.post();
+  });
+
+  await test.step('4,000 euro are paid before anything comes', async () => {
+    await desk.go('/payables/prepayments');
+    await page.getByRole('link', { name: 'New prepayment' }).press('Enter');
+    await desk.choose('Vendor', 'beira');
+    await page.getByLabel('Amount').fill('4000');
+    await askThem('they weave for us alone');
+    await agree(/Prepayment on account to Beira Linho/, ['4,000.00 EUR', 'above 3,000.00', 'they weave for us alone']);
+    await page.reload();
+    await desk.post();
+  });
+  await other.context().close();
+  await desk.expectBooksToAgree();
+});
+
 test('a deposit is paid, and comes back in part', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();

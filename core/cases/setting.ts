@@ -19,11 +19,11 @@ import {
 } from '../state/company.ts';
 import { type Books, emptyBooks } from '../state/books.ts';
 import { type BinKind, type Item, KEPT_BY } from '../state/stock.ts';
-import { RATE_UNITS, type RateUnit, type TariffRate } from '../tariff/schedule.ts';
 import { asFields, type Fields, isTrue, NotKnown, onlyKeys, optionalText, textOf } from '../reading/fields.ts';
 import { differenceOf } from '../charges/estimate.ts';
 import { percentOf } from '../state/caseStep.ts';
 import type { CaseFile } from './caseFile.ts';
+import { rateUnit, tariffRate } from './tariff.ts';
 
 /** The books before the first step: the company, its items, rates of exchange and tariff. */
 export function openingBooks(file: CaseFile): Books {
@@ -47,6 +47,8 @@ export function openingBooks(file: CaseFile): Books {
       'charge-allowances',
       'tax-codes',
       'sign-off-above',
+      'returns-above',
+      'prepayments-above',
       'charge-kinds',
     ],
     'company',
@@ -61,8 +63,10 @@ export function openingBooks(file: CaseFile): Books {
     throw new NotKnown(`duty that is rounded by ${rounding} is not known`);
   const currency = textOf(file.company, 'currency');
   const alike = optionalText(file.company, 'alike-within');
-  const writeOff = optionalText(file.company, 'write-off-limit');
-  const signOff = optionalText(file.company, 'sign-off-above');
+  const limit = (name: string) => {
+    const said = optionalText(file.company, name);
+    return said === undefined ? undefined : baseOrThrow(said, currency);
+  };
   const company = companyOf({
     currency,
     allowance: allowanceIn(file.company, currency),
@@ -72,10 +76,12 @@ export function openingBooks(file: CaseFile): Books {
         allowanceIn(asFields(said, kind), currency),
       ]),
     ),
-    signOffAbove: signOff === undefined ? undefined : base(baseOrThrow(signOff, currency)),
+    signOffAbove: limit('sign-off-above'),
+    returnsAbove: limit('returns-above'),
+    prepaymentsAbove: limit('prepayments-above'),
     firstOpenDay: '1900-01-01',
     today: optionalText(file.company, 'today'),
-    writeOffLimit: writeOff === undefined ? undefined : baseOrThrow(writeOff, currency),
+    writeOffLimit: limit('write-off-limit'),
     recognition,
     ...chargeKindsOf(file.company),
     customsValueWithFreight: customs === 'with-freight',
@@ -185,57 +191,6 @@ function ratesOf(entries: readonly Fields[]): Map<string, DatedRate[]> {
       rates.set(currency, [...(rates.get(currency) ?? []), { from, rate: rateOrThrow(textOf(fields, currency)) }]);
   }
   return rates;
-}
-
-const TARIFF_KEYS = [
-  'code',
-  'measure',
-  'origin',
-  'preference',
-  'from',
-  'to',
-  'percent',
-  'perUnit',
-  'unit',
-  'combine',
-  'floor',
-  'cap',
-  'limits',
-  'suspended',
-];
-
-function tariffRate(fields: Fields, currency: string): TariffRate {
-  onlyKeys(fields, TARIFF_KEYS, 'a tariff rate');
-  const combine = optionalText(fields, 'combine') ?? 'sum';
-  if (combine !== 'sum' && combine !== 'higher' && combine !== 'lower')
-    throw new NotKnown(`a rate that is the ${combine} is not known`);
-  const limits = optionalText(fields, 'limits') ?? 'line';
-  if (limits !== 'line' && limits !== 'entry') throw new NotKnown(`limits of each ${limits} are not known`);
-  const days = fields.suspended === undefined ? undefined : asFields(fields.suspended, 'suspended');
-  const limit = (key: string) =>
-    fields[key] === undefined ? undefined : base(baseOrThrow(textOf(fields, key), currency));
-  return {
-    measure: optionalText(fields, 'measure') ?? 'duty',
-    code: textOf(fields, 'code'),
-    origin: optionalText(fields, 'origin'),
-    preference: isTrue(fields, 'preference'),
-    from: optionalText(fields, 'from') ?? '0000-00-00',
-    to: optionalText(fields, 'to'),
-    percent: percentOf(optionalText(fields, 'percent') ?? '0'),
-    perUnit: priceOrThrow(optionalText(fields, 'perUnit') ?? '0'),
-    unit: rateUnit(optionalText(fields, 'unit') ?? 'stock unit'),
-    combine,
-    floor: limit('floor'),
-    cap: limit('cap'),
-    limits,
-    suspended: days && { from: textOf(days, 'from'), to: optionalText(days, 'to') },
-  };
-}
-
-function rateUnit(name: string): RateUnit {
-  const unit = RATE_UNITS.find((known) => known === name.replace(' ', '-'));
-  if (!unit) throw new NotKnown(`a rate per ${name} is not known`);
-  return unit;
 }
 
 /** `over` and `short` in percent of what was ordered. */

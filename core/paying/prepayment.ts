@@ -9,7 +9,7 @@ import {
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
-import { checkCurrency, checkDate, rateOn } from '../state/checks.ts';
+import { checkCurrency, checkDate, checkSecondPerson, rateOn } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { checkHold, checkPayer } from '../purchasing/vendor.ts';
@@ -32,6 +32,8 @@ export interface PrepaymentCommand {
   readonly order?: string | undefined;
   /** A deposit that comes back; never one for the goods of an order. */
   readonly refundable?: boolean | undefined;
+  /** Somebody else has looked at exactly this prepayment and agreed. */
+  readonly signedOff?: boolean | undefined;
 }
 
 export interface PrepaymentDocument extends PrepaymentCommand {
@@ -41,7 +43,7 @@ export interface PrepaymentDocument extends PrepaymentCommand {
 
 /**
  * Money paid before the bill: prepayments against the bank at the day's rate; a payment uses it later. Goods of the order that it is for
- * come in at its rate, as far as it goes (accounting.md, prepayment).
+ * come in at its rate, as far as it goes (accounting.md, prepayment). More than the company lets one person pay so needs a second one.
  */
 export function decidePrepayment(books: Books, command: PrepaymentCommand): Decision<PrepaymentDocument> {
   const refusals: Refusal[] = [
@@ -55,6 +57,8 @@ export function decidePrepayment(books: Books, command: PrepaymentCommand): Deci
   if (refusals.length > 0) return refused(refusals);
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
   const amount = toBase(command.amount, command.currency, rate, books.company.currency);
+  const second = checkSecondPerson(books, amount, books.company.prepaymentsAbove, command.signedOff);
+  if (second.length > 0) return refused(second);
   return post(books, {
     document: { ...command, rate, base: amount },
     date: command.date,
@@ -91,6 +95,7 @@ function prepaymentStep({ step, books, date, numbers }: Reading): PrepaymentComm
     currency,
     order,
     refundable: isTrue(step, 'refundable'),
+    signedOff: isTrue(step, 'signed-off'),
     date,
     amount: documentAmountOrThrow(textOf(step, 'amount'), currency),
   };
@@ -109,5 +114,5 @@ export const prepayment = kind({
   name: 'prepayment',
   decide: decidePrepayment,
   record: recordPrepayment,
-  verbs: { prepay: { keys: ['currency', 'amount', 'for', 'refundable'], read: prepaymentStep } },
+  verbs: { prepay: { keys: ['currency', 'amount', 'for', 'refundable', 'signed-off'], read: prepaymentStep } },
 });

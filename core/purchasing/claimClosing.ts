@@ -101,7 +101,7 @@ export function decideClaimClosing(books: Books, command: ClaimClosingCommand): 
   if (command.reason.trim() === '' && lines.some(({ kept }) => kept !== 0n))
     return refused([refusal('reason_missing', '/reason')]);
   const letGo = base(lines.reduce((sum, { kept }) => sum + (kept < 0n ? -kept : kept), 0n));
-  const second = checkSecondPerson(books, letGo, command.signedOff ?? false);
+  const second = checkSecondPerson(books, letGo, books.company.signOffAbove, command.signedOff);
   if (second.length > 0) return refused(second);
   const money = base(lines.reduce((sum, line) => sum + line.money, 0n));
   return post(books, {

@@ -4,7 +4,7 @@ import { base, type BaseAmount, documentAmount, formatQuantity, quantity, type Q
 import type { Day } from '../exact/calendar.ts';
 import type { Books } from '../state/books.ts';
 import type { ReceiptLine, ReturnedLine } from '../state/purchasing.ts';
-import { checkCitedOnce, checkDate, checkLots } from '../state/checks.ts';
+import { checkCitedOnce, checkDate, checkLots, checkSecondPerson } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import type { Flow, NewMovement } from '../costing/effects.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
@@ -29,6 +29,8 @@ export interface ReturnCommand {
     /** Confirmed that the goods go back though none of their own receipt are left. */
     confirmed?: boolean | undefined;
   }[];
+  /** Somebody else has looked at exactly this return and agreed. */
+  readonly signedOff?: boolean | undefined;
 }
 
 export interface ReturnDocumentLine extends ReturnedLine {
@@ -44,7 +46,8 @@ export interface ReturnDocument extends Omit<ReturnCommand, 'lines'> {
 
 /**
  * Goods go back to the vendor at what they came in for: unbilled quantity first, at its order amount, then billed quantity
- * at its billed amount; the charges that went with them are return variance (accounting.md, What posts what).
+ * at its billed amount; the charges that went with them are return variance (accounting.md, What posts what). More than the company
+ * lets one person send back needs a second one: what counts is what the vendor answers for.
  */
 export function decideReturn(books: Books, command: ReturnCommand): Decision<ReturnDocument> {
   const received = command.lines.map((line) => books.receiptLines.get(line.of));
@@ -83,7 +86,10 @@ export function decideReturn(books: Books, command: ReturnCommand): Decision<Ret
     if (position < 0 || command.lines[position]?.confirmed) return [];
     return [refusal('return_not_on_hand', `/lines/${position}`, { quantity: formatQuantity(missing) })];
   });
-  return unconfirmed.length > 0 ? refused(unconfirmed) : decision;
+  if (unconfirmed.length > 0) return refused(unconfirmed);
+  const worth = base(lines.reduce((sum, line) => sum + answeredFor(line), 0n));
+  const second = checkSecondPerson(books, worth, books.company.returnsAbove, command.signedOff);
+  return second.length > 0 ? refused(second) : decision;
 }
 
 type Line = ReturnCommand['lines'][number];
@@ -134,6 +140,9 @@ function returnedLine(command: ReturnCommand, line: Line, of: ReceiptLine, id: L
 /** The goods' own price: what leaves inventory of them beside their share of the charges. */
 const ownPrice = (line: ReturnedLine): BaseAmount => base(line.unbilledCleared + line.billedGoods);
 
+/** What the vendor answers for: what is not to be billed, and what is to be credited. */
+const answeredFor = (line: ReturnedLine): BaseAmount => base(ownPrice(line) + line.billedVariance);
+
 function movementOf(command: ReturnCommand, line: Line, of: ReceiptLine, returned: ReturnDocumentLine): NewMovement {
   const back = { of: of.id, date: of.date, price: ownPrice(returned) };
   const { line: id, pool } = returned;
@@ -156,7 +165,6 @@ function flowsOf(books: Books, line: ReturnDocumentLine, of: ReceiptLine): Flow[
   if (books.company.recognition === 'on-purchase') return [];
   const about: About = { vendor: of.vendor, ...of.dimensions };
   const ofGoods: About = { item: of.bought.item, ...of.dimensions };
-  const answered = base(ownPrice(line) + line.billedVariance);
   // What was billed waits for its credit, or for the goods that come instead.
   const vendors: Flow[] = [
     { account: 'grni', amount: line.unbilledCleared, about },
@@ -168,7 +176,7 @@ function flowsOf(books: Books, line: ReturnDocumentLine, of: ReceiptLine): Flow[
   ];
   const standard = books.items.get(of.bought.item ?? '')?.method === 'standard';
   if (standard) {
-    return [...vendors, { account: 'price-variance', amount: base(-answered), about: ofGoods }];
+    return [...vendors, { account: 'price-variance', amount: base(-answeredFor(line)), about: ofGoods }];
   }
   return [
     ...vendors,
@@ -186,7 +194,7 @@ function returnStep({ step, numbers, books, date }: Reading): ReturnCommand {
     confirmed: isTrue(line, 'confirmed'),
   }));
   const vendor = optionalText(step, 'vendor') ?? books.receiptLines.get(lines[0]?.of ?? '')?.vendor ?? SOMEONE;
-  return { kind: 'return', vendor, date, lines };
+  return { kind: 'return', vendor, date, signedOff: isTrue(step, 'signed-off'), lines };
 }
 
 function recordReturn(next: Writing, document: ReturnDocument): void {
@@ -234,5 +242,5 @@ export const vendorReturn = kind({
   name: 'return',
   decide: decideReturn,
   record: recordReturn,
-  verbs: { return: { keys: ['lines'], read: returnStep } },
+  verbs: { return: { keys: ['lines', 'signed-off'], read: returnStep } },
 });

@@ -149,16 +149,21 @@ export function emptyPool(item: Item, warehouse: string): Pool {
 }
 
 /**
- * What goes beyond the company's amount is not decided by one person alone.
+ * What goes beyond the company's limit is not decided by one person alone.
+ * @param above the limit; undefined where one person decides any amount
  * @param signedOff whether somebody else has looked at exactly this and agreed
  */
-export function checkSecondPerson({ company }: Books, amount: BaseAmount, signedOff: boolean): Refusal[] {
-  const { currency, signOffAbove } = company;
-  if (signedOff || signOffAbove === undefined || amount <= signOffAbove) return [];
+export function checkSecondPerson(
+  { company: { currency } }: Books,
+  amount: BaseAmount,
+  above: BaseAmount | undefined,
+  signedOff = false,
+): Refusal[] {
+  if (signedOff || above === undefined || amount <= above) return [];
   return [
     refusal('second_person_needed', '', {
       amount: formatAmount(amount, currency),
-      above: formatAmount(signOffAbove, currency),
+      above: formatAmount(above, currency),
       currency,
     }),
   ];

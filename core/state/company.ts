@@ -57,6 +57,9 @@ export interface Company {
   readonly chargeAllowances: ReadonlyMap<string, Allowance>;
   /** Differences outside what is allowed need a second person above this amount together; undefined where none is needed. */
   readonly signOffAbove: BaseAmount | undefined;
+  /** Goods that go back, and money paid before anything is billed, need a second person above these; undefined where none is needed. */
+  readonly returnsAbove: BaseAmount | undefined;
+  readonly prepaymentsAbove: BaseAmount | undefined;
   /** Bills of a vendor with the same amount and dates no more days apart are asked about; undefined where nobody is asked. */
   readonly alikeWithin: number | undefined;
   /** The most that may be written off of a bill when it is paid; undefined for any amount. */
@@ -129,6 +132,8 @@ export const companyOf = (settings: Pick<Company, 'currency' | 'firstOpenDay'> &
   allowance: NO_ALLOWANCE,
   chargeAllowances: new Map(),
   signOffAbove: undefined,
+  returnsAbove: undefined,
+  prepaymentsAbove: undefined,
   alikeWithin: undefined,
   writeOffLimit: undefined,
   ...settings,

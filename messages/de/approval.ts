@@ -11,4 +11,9 @@ export const approval: Record<keyof typeof en, string> = {
   'approval.payee': 'Zahlungsempfänger',
   'approval.title_claim': '{vendor} gibt nicht zurück: {reason}',
   'approval.claim_line': 'Aus {document}',
+  'approval.title_return': 'Ware geht an {vendor} zurück',
+  'approval.return_line': '{item}, {receipt}',
+  'approval.title_prepayment': 'Anzahlung an {vendor} für Bestellung {order}',
+  'approval.title_ahead': 'Anzahlung auf Konto an {vendor}',
+  'approval.title_deposit': 'Kaution bei {vendor}',
 };

@@ -40,4 +40,5 @@ export const approvals: Record<keyof typeof en, string> = {
   'approvals.is_paid_on_file': '{title}: Sie wird auf das hinterlegte Konto bezahlt.',
   'approvals.on_file': 'Hinterlegt',
   'approvals.bill_asks': 'Die Rechnung verlangt',
+  'approvals.goes_back': 'Geht zurück',
 };

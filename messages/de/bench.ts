@@ -292,6 +292,6 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.pay_on_file': 'Auf das hinterlegte Konto zahlen',
   'bench.join_papers': 'Es ist dieselbe Rechnung: dieses Dokument dazulegen',
   'bench.joined': '{name} liegt jetzt bei {number}.',
-  'bench.as_prepayment': 'Vorauszahlung eingeben',
+  'bench.as_prepayment': 'Anzahlung eingeben',
   'bench.paper_doubts': 'Vor dem Buchen anzusehen',
 };

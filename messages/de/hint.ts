@@ -93,4 +93,8 @@ export const hint: Record<keyof typeof en, string> = {
   'hint.instalments_before':
     'Teile der Rechnung, die vor dem Rest fällig sind: Prozent, und die Tage gezählt wie die der Bedingungen',
   'hint.vendor_payee': 'Wem das Konto gehört, wenn nicht dem Lieferanten: einem Factor, einem Agenten',
+  'hint.returns_above':
+    'Ware, die mit einer Rücksendung zurückgeht und für die der Lieferant mit mehr als diesem Betrag einsteht, muss eine zweite Person freigeben; leer für niemanden',
+  'hint.prepayments_above':
+    'Eine Anzahlung oder Kaution von mehr als diesem Betrag, in der Währung der Bücher, muss eine zweite Person freigeben; leer für niemanden',
 };

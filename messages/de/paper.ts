@@ -123,10 +123,10 @@ export const paper: Record<keyof typeof en, string> = {
   'paper.doubt_prepaid_open':
     'Sie sagt, dass {amount} {currency} schon gezahlt sind; hier sind {open} {currency} vorausgezahlt und offen ({numbers}), die ihre Zahlung verbrauchen kann.',
   'paper.pro_forma':
-    'Es ist eine Proforma: Dafür ist nichts geschuldet, und keine Rechnung wird daraus. Auf die Rechnung warten; was vorher zu zahlen ist, ist eine Vorauszahlung.',
+    'Es ist eine Proforma: Dafür ist nichts geschuldet, und keine Rechnung wird daraus. Auf die Rechnung warten; was vorher zu zahlen ist, ist eine Anzahlung.',
   'paper.doubt_type_326': 'Es ist eine Teilrechnung: Ansehen, was sie auslässt.',
   'paper.doubt_type_384': 'Es berichtigt eine frühere Rechnung: Sagen Sie erst, was aus dieser wird.',
-  'paper.doubt_type_386': 'Es verlangt eine Vorauszahlung: als solche eingeben.',
+  'paper.doubt_type_386': 'Es verlangt eine Anzahlung: als solche eingeben.',
   'paper.doubt_type_389': 'Es ist eine Gutschrift im Abrechnungsverfahren: Wir hätten sie selbst geschrieben. Ansehen.',
   'paper.doubt_type_393': 'Die Forderung ist abgetreten: Gezahlt wird an jemand anderen. Ansehen, an wen.',
   'paper.stack_row': 'Zeile {row}: „{text}“ gibt es als {column} nicht: eines von {allowed}, oder nichts.',

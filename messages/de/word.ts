@@ -194,4 +194,6 @@ export const word: Record<keyof typeof en, string> = {
   'word.other_date': 'Deren Datum',
   'word.other_paid': 'Ebenfalls bezahlt am',
   'word.explained': 'Begründung',
+  'word.returns_above': 'Rücksendungen: zweite Person über',
+  'word.prepayments_above': 'Anzahlungen: zweite Person über',
 };

@@ -9,4 +9,9 @@ export const approval = {
   'approval.payee': 'Payee',
   'approval.title_claim': '{vendor} does not give back: {reason}',
   'approval.claim_line': 'From {document}',
+  'approval.title_return': 'Goods go back to {vendor}',
+  'approval.return_line': '{item}, {receipt}',
+  'approval.title_prepayment': 'Prepayment to {vendor} for order {order}',
+  'approval.title_ahead': 'Prepayment on account to {vendor}',
+  'approval.title_deposit': 'Deposit with {vendor}',
 } as const;

@@ -38,4 +38,5 @@ export const approvals = {
   'approvals.is_paid_on_file': '{title}: it is paid to the account on file.',
   'approvals.on_file': 'On file',
   'approvals.bill_asks': 'The bill asks',
+  'approvals.goes_back': 'Goes back',
 } as const;

@@ -86,4 +86,8 @@ export const hint = {
   'hint.instalments_before':
     'Parts of the bill that are due sooner than the rest: percent, and the days counted like those of the terms',
   'hint.vendor_payee': 'Whose account that is, where it is not the vendor’s own: a factor, an agent',
+  'hint.returns_above':
+    'Goods that go back with one return and are worth more than this, as the vendor answers for them, have to be approved by a second person; empty for nobody',
+  'hint.prepayments_above':
+    'A prepayment or deposit of more than this, in the books’ currency, has to be approved by a second person; empty for nobody',
 } as const;

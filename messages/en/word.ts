@@ -192,4 +192,6 @@ export const word = {
   'word.other_date': 'Its date',
   'word.other_paid': 'Paid on as well',
   'word.explained': 'Explained',
+  'word.returns_above': 'Returns: second person above',
+  'word.prepayments_above': 'Prepayments: second person above',
 } as const;

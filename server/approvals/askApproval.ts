@@ -1,4 +1,5 @@
 import type { DataSource } from 'typeorm';
+import { ASKED_AS, type AskedKind } from '@obolus/contract/approvals';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { decimalOrThrow } from '@obolus/core/exact/decimal';
 import { decimalsOf } from '@obolus/core/exact/currencies';
@@ -8,14 +9,11 @@ import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { previewDocument } from '../commands/previewDocument.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
-import { ask, type DraftSubject } from '../storage/approvalRequests.ts';
+import { ask } from '../storage/approvalRequests.ts';
 import { sqlInstant, transaction } from '../storage/transaction.ts';
 
-/** What a draft of each kind asks a second person about. */
-const SUBJECT_OF = { bill: 'bill', 'claim-closing': 'claim' } as const satisfies Record<string, DraftSubject>;
-
 /** Asks a second person to approve what a draft decides, exactly as it would be posted. */
-export async function askApproval<Kind extends keyof typeof SUBJECT_OF>(
+export async function askApproval<Kind extends AskedKind>(
   source: DataSource,
   user: SignedIn,
   { kind, draft, body, note, today }: { kind: Kind; draft: string; body: BodyOf<Kind>; note: string; today: string },
@@ -29,7 +27,7 @@ export async function askApproval<Kind extends keyof typeof SUBJECT_OF>(
   await transaction(source, async (manager) => {
     const places = decimalsOf(await baseCurrency(manager));
     await ask(manager, {
-      subject: SUBJECT_OF[kind],
+      subject: ASKED_AS[kind],
       of: draft,
       body,
       amount: figureIn(needed, 'amount', places),

@@ -51,7 +51,7 @@ const draftOf = async (body: object) => {
   return draft;
 };
 const ask = (draft: string, body: object, who = ines) =>
-  who.call('POST', `/api/claims/${draft}/approval`, { closing: body, note: 'they will not pay' });
+  who.call('POST', `/api/documents/claim-closing/approval/${draft}`, { body, note: 'they will not pay' });
 
 it('what one person decides is asked of nobody, and what is wrong is put right first', async () => {
   const small = closing('5');

@@ -1,19 +1,13 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import { MAY_ANSWER, type Subject } from '@obolus/contract/approvals';
-import { REGISTERS } from '@obolus/contract/registers/registers';
-import { registerOf } from '@obolus/contract/registers/register';
-import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { ApprovalView } from '@obolus/contract/views/approvals';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { billShown } from '../bills/billShown.ts';
-import { claimShown } from './claimShown.ts';
+import { askedShown, isShownAsAsked } from './askedShown.ts';
 import { ordersAwaiting, PAYEE_ASKED, RUN_WAITS } from '../queries/awaiting.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
 import { viewOrder } from '../queries/orders.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
-import { readEntries } from '../setUp/entries.ts';
-import { fieldsOfChange, type Waiting } from '../setUp/second.ts';
-import { shownLimit } from '../signIn/people.ts';
 import { concernedBy, WAITING } from '../storage/approvalRequests.ts';
 import { upTo } from '../storage/upTo.ts';
 import { message, type MessageId } from '@obolus/messages/message';
@@ -187,52 +181,11 @@ async function waitingRequests(
       paper: Number(row.has_paper) === 1 ? of : '',
       ...(subject === 'bill'
         ? await billShown(source, of, body as never, { user: text(row.asked_by), today })
-        : subject === 'claim'
-          ? await claimShown(source.manager, body as BodyOf<'claim-closing'>)
-          : await changeShown(source.manager, of, body as Waiting, currency)),
+        : await askedShown(source.manager, subject, of, body, currency)),
     });
   }
   return views;
 }
-
-/** What of the set-up is to change, by the labels of its fields. */
-async function changeShown(
-  manager: EntityManager,
-  of: string,
-  waiting: Waiting,
-  currency: string,
-): Promise<Pick<ApprovalView, 'title' | 'link' | 'changes'>> {
-  const [what = '', which = ''] = of.split('/');
-  if (what === 'people') {
-    const [person] = (await manager.query('SELECT name FROM user_account WHERE id = ?', [which])) as Row[];
-    const changes = fieldsOfChange(waiting).map(({ was, became }) => ({
-      what: message('approval.limit'),
-      isFigure: true,
-      was: shownLimit(was, currency),
-      became: shownLimit(became, currency),
-    }));
-    return { title: message('approval.title_limit', { name: text(person?.name) }), link: '/setup/people', changes };
-  }
-  const register = registerOf(what);
-  if (register === undefined) return { title: of, link: '', changes: [] };
-  const [entry] = await readEntries(manager, register, [which]);
-  const known = new Map(REGISTERS[register].fields.map((field) => [field.name, field]));
-  return {
-    title: message('approval.title_entry', {
-      what: { word: REGISTERS[register].one },
-      name: entry?.fields.name ?? entry?.fields.number ?? '',
-    }),
-    link: `/setup/${register}/${which}`,
-    changes: fieldsOfChange(waiting).map(({ field, was, became }) => ({
-      what: labelled(known.get(field)?.label) ?? field,
-      was,
-      became,
-      isFigure: known.get(field)?.as === 'figure',
-    })),
-  };
-}
-
-const labelled = (label: MessageId | undefined) => label && message(label);
 
 const ANSWERED_SHOWN = 30;
 
@@ -249,12 +202,9 @@ async function answered(manager: EntityManager, currency: string): Promise<{ row
     const subject = text(row.subject) as Subject;
     const of = text(row.subject_id);
     const body = row.body == null ? undefined : (JSON.parse(text(row.body)) as { reference?: string });
-    const about =
-      subject === 'set-up'
-        ? await changeShown(manager, of, body as unknown as Waiting, currency)
-        : subject === 'claim'
-          ? await claimShown(manager, body as unknown as BodyOf<'claim-closing'>)
-          : answeredDocument(subject, of, row, body?.reference ?? '');
+    const about = isShownAsAsked(subject)
+      ? await askedShown(manager, subject, of, body, currency)
+      : answeredDocument(subject, of, row, body?.reference ?? '');
     views.push({
       ...NOTHING,
       ...about,

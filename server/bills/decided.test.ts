@@ -195,7 +195,7 @@ describe('a second person', () => {
     const body = make.bill('D-3', [line(loom, '2', '560', { difference: 'credit', reason: 'wrong list' })]);
     expect(refusals(await ines.post('bill', body, draft))).toEqual(['second_person_needed ']);
     await ines.call('PUT', `/api/drafts/${draft}`, { kind: 'bill', title: 'D-3', body: {}, command: body, version: 0 });
-    const ask = (bill: object) => ines.call('POST', `/api/bills/${draft}/approval`, { bill, note: 'please' });
+    const ask = (body: object) => ines.call('POST', `/api/documents/bill/approval/${draft}`, { body, note: 'please' });
     expect((await ask({ ...body, lines: [{ ...body.lines[0], reason: '' }] })).status).toBe(422);
     const look = async (bill: object) =>
       ((await ines.preview('bill', bill, draft)).body as unknown as PreviewReply).approval;

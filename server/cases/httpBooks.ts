@@ -1,3 +1,4 @@
+import { isAskedKind } from '@obolus/contract/approvals';
 import { randomUUID } from 'node:crypto';
 import type { EntryView } from '@obolus/contract/commands';
 import { endOf, type LineId } from '@obolus/core/costing/pool';
@@ -75,7 +76,7 @@ export class HttpBooks {
     const body = commandOf(kind).write(command as never, this.server.names(books));
     const { client } = await people.of(whoOf(command), kind === 'approval' ? 'approver' : 'accountant', books);
     const key = randomUUID();
-    if ((command.kind === 'bill' || command.kind === 'claim-closing') && command.signedOff)
+    if (isAskedKind(command.kind) && 'signedOff' in command && command.signedOff)
       await people.agreeTo(client, command.kind, { key, body, today: clock.today });
     const says = (text: string) => wrong.push({ step: where, says: text });
     const before = decision.accepted ? undefined : await traceOf(source);

@@ -1,3 +1,4 @@
+import type { AskedKind } from '@obolus/contract/approvals';
 import { randomUUID } from 'node:crypto';
 import type { Role } from '@obolus/contract/roles';
 import { formatAmount } from '@obolus/core/exact/amounts';
@@ -56,15 +57,14 @@ export class People {
     return person;
   }
 
-  /** A second person approves exactly this bill, or what is let go with exactly this. */
+  /** A second person approves exactly this. */
   async agreeTo(
     client: Client,
-    kind: 'bill' | 'claim-closing',
+    kind: AskedKind,
     { key, body, today }: { key: string; body: object; today: string },
   ): Promise<void> {
     await client.call('PUT', `/api/drafts/${key}`, { kind, title: 'To be approved', body, version: 0, command: body });
-    if (kind === 'bill') await client.call('POST', `/api/bills/${key}/approval`, { bill: body, note: '' });
-    else await client.call('POST', `/api/claims/${key}/approval`, { closing: body, note: '' });
+    await client.call('POST', `/api/documents/${kind}/approval/${key}`, { body, note: '' });
     await answer((await this.of('approver', 'approver')).client, key, 'approved', { date: today });
   }
 }

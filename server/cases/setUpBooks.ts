@@ -59,6 +59,8 @@ export function companyFields(company: Company): EntryFields {
     duty_by_code: company.dutyRounding === 'code-and-origin' ? 'yes' : '',
     alike_within: company.alikeWithin === undefined ? '' : String(company.alikeWithin),
     sign_off_above: money(company.signOffAbove, currency),
+    return_above: money(company.returnsAbove, currency),
+    prepayment_above: money(company.prepaymentsAbove, currency),
     write_off_limit: company.writeOffLimit === undefined ? NO_LIMIT : money(company.writeOffLimit, currency),
     charge_limits: writeParts(charges),
     ...tolerances(company.tolerance),

@@ -1,5 +1,4 @@
 import { documentAmount, formatAmount, formatQuantity } from '@obolus/core/exact/amounts';
-import { approvalOfBody, isApproved } from '../storage/approvalRequests.ts';
 import { citing, keyOf } from '../storage/lineColumns.ts';
 import { loadCreditable } from '../storage/load/creditable.ts';
 import { loadItems } from '../storage/load/items.ts';
@@ -8,6 +7,7 @@ import { wantFrom } from '../storage/load/wanted.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
+import { askedAbout } from './secondPerson.ts';
 
 export const claimClosing: DocumentCommand<'claim-closing'> = {
   read: (body, reader, { baseCurrency, signedOff }) => ({
@@ -75,12 +75,7 @@ export const claimClosing: DocumentCommand<'claim-closing'> = {
       to,
     })),
   }),
-  question: async (manager, { key, user, body }) => ({
-    signedOff: key !== undefined && (await isApproved(manager, 'claim', key, body, user)),
-  }),
-  preview: async (manager, { key, body }) => ({
-    approval: key === undefined ? '' : await approvalOfBody(manager, 'claim', key, body),
-  }),
+  ...askedAbout('claim-closing'),
   lines: `SELECT l.line_no, IF(l.quantity > 0, l.quantity, NULL) AS quantity, l.amount, o.number AS item_name, '' AS item_number, '' AS item_unit, ${OF}
            FROM credit_line l JOIN document o ON o.id = l.of_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };

@@ -5,13 +5,16 @@ import { isTrue } from '../storage/load/rows.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { vendorIn } from './readParts.ts';
+import { askedAbout } from './secondPerson.ts';
 import { keepOrders } from '../storage/load/orders.ts';
 import { loadRates } from '../storage/load/setUp.ts';
 
 export const prepayment: DocumentCommand<'prepayment'> = {
-  read: (body, reader, { user }) => ({
+  ...askedAbout('prepayment'),
+  read: (body, reader, { user, signedOff }) => ({
     kind: 'prepayment',
     by: user,
+    signedOff,
     vendor: reader.given(body.vendor, '/vendor'),
     currency: body.currency,
     date: body.date,

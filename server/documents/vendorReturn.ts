@@ -3,6 +3,7 @@ import { citing, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { ITEM, OF } from './lineQueries.ts';
+import { askedAbout } from './secondPerson.ts';
 import { given, lots } from './writeParts.ts';
 import { lotsOf } from './readParts.ts';
 import { type Row, text } from '../queries/figures.ts';
@@ -13,10 +14,12 @@ import { loadReceiptLines } from '../storage/load/receiptLines.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
 
 export const vendorReturn: DocumentCommand<'return'> = {
-  read: (body, reader) => ({
+  ...askedAbout('return'),
+  read: (body, reader, { signedOff }) => ({
     kind: 'return',
     vendor: reader.given(body.vendor, '/vendor'),
     date: body.date,
+    signedOff,
     lines: body.lines.map((line, position) => ({
       of: line.of,
       quantity: reader.quantity(line.quantity, `/lines/${position}/quantity`),

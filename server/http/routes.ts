@@ -1,8 +1,9 @@
 import { Router } from 'express';
+import { ASKED_KINDS } from '@obolus/contract/approvals';
 import { DOCUMENT_KINDS } from '@obolus/contract/kinds/kinds';
 import type { Context } from './context.ts';
 import { billRoutes, mailRoutes } from './routes/bills.ts';
-import { documentRoutes } from './routes/documents.ts';
+import { askingRoute, documentRoutes } from './routes/documents.ts';
 import { importRoutes } from './routes/imports.ts';
 import { ledgerRoutes } from './routes/ledger.ts';
 import { listRoutes } from './routes/lists.ts';
@@ -29,5 +30,6 @@ export function apiRouter(context: Context): Router {
   draftRoutes(router, context);
   importRoutes(router, context);
   for (const kind of DOCUMENT_KINDS) documentRoutes(router, context, kind);
+  for (const kind of ASKED_KINDS) askingRoute(router, context, kind);
   return router;
 }

@@ -269,6 +269,8 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
       drafts_bill: either('drafts_bill', 'yes'),
       ...limits,
       sign_off_above: figure('sign_off_above', AMOUNT_PLACES),
+      return_above: figure('return_above', AMOUNT_PLACES),
+      prepayment_above: figure('prepayment_above', AMOUNT_PLACES),
       unusual_charge: figure('unusual_charge', PERCENT_PLACES),
       unusual_cost: figure('unusual_cost', PERCENT_PLACES),
       charge_limits: parts('charge_allowance', 'company_id', 'k.kind', [

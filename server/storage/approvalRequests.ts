@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import type { Subject } from '@obolus/contract/approvals';
+import { ASKED_AS, type DraftSubject, type Subject } from '@obolus/contract/approvals';
 import type { Asked } from '@obolus/core/state/approval';
 import { base } from '@obolus/core/exact/amounts';
 import { hashOfBody } from './bodyHash.ts';
@@ -35,8 +35,12 @@ export async function ask(manager: EntityManager, request: Request): Promise<voi
 export const UNANSWERED = (request: string): string =>
   `${request}.is_overtaken = 0 AND NOT EXISTS (SELECT 1 FROM approval x WHERE x.request_id = ${request}.id)`;
 
+const OF_DRAFTS = Object.values(ASKED_AS)
+  .map((subject) => `'${subject}'`)
+  .join(', ');
+
 /** SQL: requests `q` that wait; of what is not posted while its draft is there. */
-export const WAITING = `${UNANSWERED('q')} AND (q.subject NOT IN ('bill', 'claim') OR EXISTS (SELECT 1 FROM draft d WHERE d.id = q.subject_id))`;
+export const WAITING = `${UNANSWERED('q')} AND (q.subject NOT IN (${OF_DRAFTS}) OR EXISTS (SELECT 1 FROM draft d WHERE d.id = q.subject_id))`;
 
 /** What was asked last of a subject, as the core takes it, and its body; undefined where nothing was. It is answered once: posting locks it. */
 export async function askedLast(
@@ -67,9 +71,6 @@ export async function askedLast(
 
 /** The person whose own limit is asked about (`people/3/limits`). */
 export const concernedBy = (of: string): string | undefined => /^people\/(\d+)\//.exec(of)?.[1];
-
-/** What is asked about as a draft, before it is posted. */
-export type DraftSubject = Extract<Subject, 'bill' | 'claim'>;
 
 /** Whether somebody other than whoever posts it approved exactly this body of a draft. */
 export async function isApproved(

@@ -1,5 +1,6 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
-import { api as contract, posting } from '@obolus/contract/api';
+import { api as contract, asking, posting } from '@obolus/contract/api';
+import type { AskedKind } from '@obolus/contract/approvals';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { Changed, PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { BodyOfEndpoint, ParamsOf, QueryOf, ReplyOf } from '@obolus/contract/endpoint';
@@ -132,8 +133,6 @@ export const server = createApi({
       creditable: read('creditable', ...made('to-credit', 'claim')),
       unmatched: read('unmatched', ...made('ledger')),
       approvals: read('approvals', 'Approvals', 'SetUp', 'Drafts', 'Books', 'Posted'),
-      askApproval: write('askApproval', 'Approvals'),
-      askClaimApproval: write('askClaimApproval', 'Approvals'),
       mails: read('mails', 'Mails'),
       sendMail: write('sendMail', 'Mails'),
       dropAdvice: write('dropAdvice', 'Advices'),
@@ -238,6 +237,17 @@ export const server = createApi({
         serializeQueryArgs: ({ queryArgs }) => JSON.stringify(queryArgs),
         keepUnusedDataFor: 0,
         providesTags: ['Approvals'],
+      }),
+      askSecond: build.mutation<
+        { readonly done: true },
+        { kind: AskedKind; draft: string; body: BodyOf<AskedKind>; note: string }
+      >({
+        query: ({ kind, draft, body, note }) => ({
+          endpoint: asking[kind],
+          params: { id: draft },
+          body: { body, note },
+        }),
+        invalidatesTags: (_done, problem) => (problem ? [] : ['Approvals']),
       }),
       post: build.mutation<
         PostedReply,

@@ -123,5 +123,5 @@ export function checkDecided(books: Books, differences: readonly Difference[], s
       }),
     );
   const sum = base(outside.reduce((total, { amount }) => total + sizeOf(amount), 0n));
-  return unexplained.length > 0 ? unexplained : checkSecondPerson(books, sum, signedOff);
+  return unexplained.length > 0 ? unexplained : checkSecondPerson(books, sum, books.company.signOffAbove, signedOff);
 }

@@ -6,7 +6,6 @@ import { listCreditable } from '../../bills/creditable.ts';
 import { joinPapers, takeOut } from '../../bills/takeTogether.ts';
 import { readAttached, readIncomingPaper } from '../../bills/incoming.ts';
 import { listApprovals } from '../../approvals/listApprovals.ts';
-import { askApproval } from '../../approvals/askApproval.ts';
 import { dropPaper, assignPaper } from '../../bills/takeIn.ts';
 import { postAgreed } from '../../bills/agreed.ts';
 import { listWaitingBills, openWaiting, planDraft, proposingBeside } from '../../bills/waiting.ts';
@@ -92,17 +91,6 @@ export function billRoutes(router: Router, context: Context): void {
     listUnmatched(source.manager, await baseCurrency(source.manager), today()),
   );
   implement(router, context, api.approvals, ({ user }) => listApprovals(source, user, today()));
-  implement(router, context, api.askApproval, async ({ params, body, user }) => {
-    const { bill, note } = body;
-    await askApproval(source, user, { kind: 'bill', draft: params.id, body: bill, note, today: today() }, now());
-    return done;
-  });
-  implement(router, context, api.askClaimApproval, async ({ params, body, user }) => {
-    const { closing, note } = body;
-    const asked = { kind: 'claim-closing', draft: params.id, body: closing, note, today: today() } as const;
-    await askApproval(source, user, asked, now());
-    return done;
-  });
 }
 
 export function mailRoutes(router: Router, context: Context): void {

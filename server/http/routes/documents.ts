@@ -1,11 +1,13 @@
 import { type Request, Router } from 'express';
-import { posting } from '@obolus/contract/api';
+import { asking, posting } from '@obolus/contract/api';
+import type { AskedKind } from '@obolus/contract/approvals';
 import { type BodyOf, type DocumentKind, KINDS } from '@obolus/contract/kinds/kinds';
 import { mayPost } from '@obolus/contract/mayPost';
 import type { PostedReply, PreviewReply } from '@obolus/contract/commands';
 import type { Endpoint } from '@obolus/contract/endpoint';
 import type { TSchema } from '@obolus/contract/figures';
 import { RequestError } from '../../asking/failures.ts';
+import { askApproval } from '../../approvals/askApproval.ts';
 import { previewDocument } from '../../commands/previewDocument.ts';
 import { postDocument } from '../../commands/runCommand.ts';
 import { commandOf } from '../../documents/registry.ts';
@@ -49,6 +51,23 @@ export function documentRoutes<Kind extends DocumentKind>(router: Router, contex
       return commandOf(kind).isLong?.(body as BodyOf<Kind>)
         ? context.workers.previewLong(kind, body as BodyOf<Kind>, of)
         : previewDocument(context.source, kind, body as BodyOf<Kind>, of);
+    },
+  );
+}
+
+/** A second person is asked about a draft of the kind. */
+export function askingRoute<Kind extends AskedKind>(router: Router, context: Context, kind: Kind): void {
+  type Asked = TSchema & { static: { readonly body: BodyOf<Kind>; readonly note: string } };
+  type Draft = TSchema & { static: { readonly id: string } };
+  implement(
+    router,
+    context,
+    asking[kind] as Endpoint<Draft, TSchema, Asked, TSchema & { static: { readonly done: true } }>,
+    async ({ params, body: { body, note }, user }) => {
+      mayPostAll(user, kind, body);
+      const asked = { kind, draft: params.id, body, note, today: todayOf(context) };
+      await askApproval(context.source, user, asked, context.now());
+      return { done: true as const };
     },
   );
 }

@@ -63,6 +63,8 @@ export async function loadCompany(
       tolerance: { over: fractionOf(row.over_tolerance), short: fractionOf(row.short_tolerance) },
       allowance: allowanceIn(row, currency),
       signOffAbove: limitOf(row.sign_off_above, currency),
+      returnsAbove: limitOf(row.return_above, currency),
+      prepaymentsAbove: limitOf(row.prepayment_above, currency),
       recognition: text(row.recognition) as Recognition,
       customsValueWithFreight: isTrue(row.customs_with_freight),
       carriesCustomsDebt: isTrue(row.customs_debt),

@@ -44,6 +44,8 @@ export const company = {
     ...allowances(),
     /** Of four decimals, in base currency. */
     sign_off_above: maybe(figure()),
+    return_above: maybe(figure()),
+    prepayment_above: maybe(figure()),
     /** From what part of the goods’ value a charge, and of its usual cost a unit’s, is pointed out; nothing for never. */
     unusual_charge: maybe(figure()),
     unusual_cost: maybe(figure()),

@@ -78,7 +78,9 @@ const headsOf = (subject: ApprovalView['subject']): { was?: string; becomes?: st
     ? { was: say('approvals.on_file'), becomes: say('approvals.bill_asks') }
     : subject === 'claim'
       ? { was: say('kind.amounts_closed'), becomes: say('returns.received_money') }
-      : {};
+      : subject === 'return'
+        ? { was: say('word.received'), becomes: say('approvals.goes_back') }
+        : {};
 
 /** What it comes to, beside the limit that it is above. */
 function Sums({ one: { total, amount, above, subject } }: { one: ApprovalView }) {

@@ -1,27 +1,42 @@
 import { useState } from 'react';
+import type { AskedKind } from '@obolus/contract/approvals';
 import type { PreviewReply } from '@obolus/contract/commands';
-import { saidAgainst } from '../../server/api.ts';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import type { Entering } from '../../drafts/useDraft.ts';
+import { saidAgainst, server } from '../../server/api.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
 
-interface Shown {
-  /** Sends what is asked, with a word to it; whether it was taken. */
-  readonly send: (note: string) => Promise<boolean>;
-  /** How the sending goes. */
-  readonly sending: { readonly error?: unknown; readonly isLoading: boolean; readonly reset: () => void };
-  /** What became of it the last time, and of exactly what stands here now; empty where nobody was asked. */
-  readonly before: Look;
-  readonly now: Look;
-  readonly needed: boolean;
+interface Shown<Kind extends AskedKind> {
+  readonly kind: Kind;
+  readonly draft: string;
+  readonly entering: Pick<Entering<unknown>, 'command' | 'preview' | 'refusals'>;
+  /** What became of what stood here before; empty where nobody was asked. */
+  readonly before?: Look;
 }
 type Look = PreviewReply['approval'];
 
+/** Whether a second person is needed for what stands here, or was asked about it. */
+export const isAsked = ({ preview, refusals }: Pick<Entering<unknown>, 'preview' | 'refusals'>): boolean =>
+  (preview?.approval ?? '') !== '' || isNeeded(refusals);
+
+const isNeeded = (refusals: Entering<unknown>['refusals']): boolean =>
+  refusals.some(({ reason }) => reason === 'second_person_needed');
+
 /** Asks a second person to approve exactly what stands here, and says how that stands. */
-export function AskApproval({ send, sending: { error, isLoading, reset }, before, now, needed }: Shown) {
+export function AskApproval<Kind extends AskedKind>({
+  kind,
+  draft,
+  entering: { command, preview, refusals },
+  before = '',
+}: Shown<Kind>) {
+  const [send, { error, isLoading, reset }] = server.useAskSecondMutation();
   const [open, setOpen] = useState(false);
+  const [now, needed] = [preview?.approval ?? '', isNeeded(refusals)];
   const ask = async (note: string) => {
-    if (await send(note)) setOpen(false);
+    const body = command as BodyOf<Kind> | undefined;
+    if (body !== undefined && !(await send({ kind, draft, body, note })).error) setOpen(false);
   };
   return (
     <div>

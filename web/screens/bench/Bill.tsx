@@ -13,7 +13,7 @@ import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
 import { taxesOfLines } from '../../parts/taxes.ts';
-import { AskApproval } from '../approvals/AskApproval.tsx';
+import { AskApproval, isAsked } from '../approvals/AskApproval.tsx';
 import { asReceived, type BillBody, lineTotal, moveTo, toCommand } from './billBody.ts';
 import { CrossRates, NO_PAPER, useInCurrency, useRatesOfDay } from './CrossRates.tsx';
 import { otherCurrencies } from './crossRates.ts';
@@ -71,7 +71,6 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     ...(waiting && waiting.came !== 'typed' ? { after: () => void navigate('/bench') } : {}),
   });
   const { body, change, refusals, preview } = entering;
-  const [askSecond, asking] = server.useAskApprovalMutation();
   const [beside, setBeside] = useBeside();
   const [over, setOver] = useState('');
   const pointer = usePointer();
@@ -98,7 +97,6 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
     else toast.error(say('bench.no_unit', { unit: line?.unit ?? '', name: to?.item.name ?? say('bench.these_goods') }));
   };
   const readOnly = heldBy !== '';
-  const needsSecond = refusals.some(({ reason }) => reason === 'second_person_needed');
   return (
     <DndContext
       sensors={sensors}
@@ -189,19 +187,8 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
           action={say('bench.post_bill')}
           waitingFor={say('bench.begin')}
           note={
-            needsSecond || preview?.approval ? (
-              <AskApproval
-                send={async (note) => {
-                  const bill = toCommand(body, inCurrency, kinds);
-                  return (
-                    bill !== undefined && !(await askSecond({ params: { id: draft }, body: { bill, note } })).error
-                  );
-                }}
-                sending={asking}
-                needed={needsSecond}
-                before={waiting?.approval ?? ''}
-                now={preview?.approval ?? ''}
-              />
+            isAsked(entering) ? (
+              <AskApproval kind="bill" draft={draft} entering={entering} before={waiting?.approval ?? ''} />
             ) : (
               <p className="dim">
                 {say('bench.price_differs')}{' '}

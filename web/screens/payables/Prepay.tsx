@@ -12,6 +12,7 @@ import { Lookup } from '../../parts/Lookup.tsx';
 import { server } from '../../server/api.ts';
 import { useVendor, useVendors } from '../../server/known.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
+import { AskApproval, isAsked } from '../approvals/AskApproval.tsx';
 
 type Body = Required<BodyOf<'prepayment'>>;
 
@@ -127,15 +128,19 @@ export function Prepay() {
         action={say('payables.post_prepayment')}
         waitingFor={say('payables.begin_prepayment')}
         note={
-          <p className="dim">
-            {say(
-              body.refundable
-                ? 'payables.deposit_measured'
-                : body.order
-                  ? 'payables.prepaid_rate'
-                  : 'payables.deposit_rate',
-            )}
-          </p>
+          isAsked(entering) ? (
+            <AskApproval kind="prepayment" draft={draft} entering={entering} />
+          ) : (
+            <p className="dim">
+              {say(
+                body.refundable
+                  ? 'payables.deposit_measured'
+                  : body.order
+                    ? 'payables.prepaid_rate'
+                    : 'payables.deposit_rate',
+              )}
+            </p>
+          )
         }
       />
     </div>

@@ -1,5 +1,4 @@
 import { useParams } from 'react-router';
-import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { CreditableView } from '@obolus/contract/views/bench';
 import { DateField } from '../../drafts/HeaderFields.tsx';
 import { type Entering, useDraft, wrongAt } from '../../drafts/useDraft.ts';
@@ -18,7 +17,7 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import type { Column } from '../../table/column.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
-import { AskApproval } from '../approvals/AskApproval.tsx';
+import { AskApproval, isAsked } from '../approvals/AskApproval.tsx';
 import {
   type ClaimBody,
   type Closed,
@@ -75,10 +74,8 @@ function Closing({ party, open }: { party: NonNullable<ReturnType<typeof useVend
     title: () => party.name,
   });
   const mayClose = useMayPost('claim-closing');
-  const [askSecond, asking] = server.useAskClaimApprovalMutation();
-  const { body, change, refusals, preview } = entering;
+  const { body, change, refusals } = entering;
   if (!body) return null;
-  const needsSecond = refusals.some(({ reason }) => reason === 'second_person_needed');
   const shown = lines.filter(({ currency }) => currency === body.currency);
   return (
     <div className="screen">
@@ -127,22 +124,7 @@ function Closing({ party, open }: { party: NonNullable<ReturnType<typeof useVend
         allowed={mayClose}
         action={say('returns.post_closing')}
         waitingFor={say('returns.begin_closing')}
-        note={
-          (needsSecond || preview?.approval) && (
-            <AskApproval
-              send={async (note) => {
-                const closing = entering.command as BodyOf<'claim-closing'> | undefined;
-                return (
-                  closing !== undefined && !(await askSecond({ params: { id: draft }, body: { closing, note } })).error
-                );
-              }}
-              sending={asking}
-              needed={needsSecond}
-              before=""
-              now={preview?.approval ?? ''}
-            />
-          )
-        }
+        note={isAsked(entering) && <AskApproval kind="claim-closing" draft={draft} entering={entering} />}
       />
     </div>
   );

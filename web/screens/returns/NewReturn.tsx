@@ -18,6 +18,7 @@ import { server } from '../../server/api.ts';
 import { useVendor } from '../../server/known.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Grid } from '../../table/Grid.tsx';
+import { AskApproval, isAsked } from '../approvals/AskApproval.tsx';
 import { Below, Line } from '../../table/Line.tsx';
 import { type Back, isShown, NOTHING_BACK, parts, type ReturnBody, returnOf } from './returnBody.ts';
 import { returnColumns, type ReturnRow } from './returnColumns.ts';
@@ -206,7 +207,13 @@ function Returning({ vendor, returnable }: { vendor: string; returnable: Returna
         allowed={mayReturn}
         action={say('returns.post')}
         waitingFor={say('returns.begin')}
-        note={<p className="dim">{say('returns.own_cost')}</p>}
+        note={
+          isAsked(entering) ? (
+            <AskApproval kind="return" draft={draft} entering={entering} />
+          ) : (
+            <p className="dim">{say('returns.own_cost')}</p>
+          )
+        }
       />
     </div>
   );
