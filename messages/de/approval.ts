@@ -16,4 +16,5 @@ export const approval: Record<keyof typeof en, string> = {
   'approval.title_prepayment': 'Anzahlung an {vendor} für Bestellung {order}',
   'approval.title_ahead': 'Anzahlung auf Konto an {vendor}',
   'approval.title_deposit': 'Kaution bei {vendor}',
+  'approval.return_line_because': '{item}, {receipt}: {reason}',
 };

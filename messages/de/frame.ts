@@ -86,4 +86,5 @@ export const frame: Record<keyof typeof en, string> = {
   'frame.posting_reading': 'Grundlagen werden gelesen',
   'frame.posting_deciding': 'Anteile und Kosten werden ermittelt',
   'frame.posting_writing': 'Wird geschrieben: {done} von {of}',
+  'frame.second_first': 'Nichts wird gebucht, bis eine zweite Person zugestimmt hat.',
 };

@@ -14,4 +14,5 @@ export const approval = {
   'approval.title_prepayment': 'Prepayment to {vendor} for order {order}',
   'approval.title_ahead': 'Prepayment on account to {vendor}',
   'approval.title_deposit': 'Deposit with {vendor}',
+  'approval.return_line_because': '{item}, {receipt}: {reason}',
 } as const;

@@ -84,4 +84,5 @@ export const frame = {
   'frame.posting_reading': 'Reading what it rests on',
   'frame.posting_deciding': 'Working out shares and costs',
   'frame.posting_writing': 'Writing: {done} of {of}',
+  'frame.second_first': 'Nothing is posted until a second person has agreed.',
 } as const;

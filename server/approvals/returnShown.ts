@@ -23,7 +23,11 @@ export async function returnShown(
     changes: lines.map((line) => {
       const row = known.get(line.of);
       return {
-        what: message('approval.return_line', { item: text(row?.name), receipt: text(row?.number) }),
+        what: message(line.reason ? 'approval.return_line_because' : 'approval.return_line', {
+          item: text(row?.name),
+          receipt: text(row?.number),
+          reason: line.reason ?? '',
+        }),
         isFigure: true,
         was: row ? formatQuantity(quantity(big(row.quantity))) : '',
         became: line.quantity,

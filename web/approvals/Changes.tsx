@@ -17,12 +17,14 @@ export const showChanged = (text: Shown, isFigure: boolean): string =>
 export function Changes({
   label,
   changes,
+  of = say('approvals.field'),
   was: before = say('approvals.was'),
   becomes = say('approvals.becomes'),
 }: {
   label: string;
   changes: readonly Changed[];
-  /** What the two are called, where nothing of what is kept changes. */
+  /** What each line is of, and what the two are called, where nothing of what is kept changes. */
+  of?: string;
   was?: string;
   becomes?: string;
 }) {
@@ -31,7 +33,7 @@ export function Changes({
     <table className="sheet max-w-[940px]" aria-label={label}>
       <thead>
         <tr>
-          <th>{say('approvals.field')}</th>
+          <th>{of}</th>
           <th>{before}</th>
           <th>{becomes}</th>
         </tr>

@@ -12,6 +12,7 @@ import { useScrolls } from './useScrolls.ts';
 import { useMe } from '../server/me.ts';
 import { useMarkAll } from '../parts/marked.tsx';
 import { say, sayAll } from '../locale/say.ts';
+import type { MessageId } from '@obolus/messages/message';
 
 interface Props {
   readonly entering: Pick<
@@ -44,7 +45,7 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
         {preview?.accepted ? (
           <JournalSides entries={preview.entries} folded />
         ) : (
-          <p className="dim">{first && !isOnlyMissing(refusals) ? say('frame.mend_first') : waitingFor}</p>
+          <p className="dim">{first && !isOnlyMissing(refusals) ? say(beforeThat(refusals)) : waitingFor}</p>
         )}
       </div>
       <div
@@ -115,6 +116,10 @@ function Kept({ entering: { saved, elsewhere, reload } }: Pick<Props, 'entering'
 
 const isOnlyMissing = (refusals: Props['entering']['refusals']): boolean =>
   refusals.every(({ reason }) => reason === 'missing');
+
+/** What has to be done before it can be posted: where only a second person is missing, nothing is marked. */
+const beforeThat = (refusals: Props['entering']['refusals']): MessageId =>
+  refusals.every(({ reason }) => reason === 'second_person_needed') ? 'frame.second_first' : 'frame.mend_first';
 
 /** What stands in the way: what is only not there yet is no fault. */
 function Refused({

@@ -73,13 +73,13 @@ function Waiting({ one }: { one: ApprovalView }) {
 }
 
 /** What stood and what is to stand are called by what is asked. */
-const headsOf = (subject: ApprovalView['subject']): { was?: string; becomes?: string } =>
+const headsOf = (subject: ApprovalView['subject']): { of?: string; was?: string; becomes?: string } =>
   subject === 'remit-to'
     ? { was: say('approvals.on_file'), becomes: say('approvals.bill_asks') }
     : subject === 'claim'
-      ? { was: say('kind.amounts_closed'), becomes: say('returns.received_money') }
+      ? { of: say('word.document'), was: say('kind.amounts_closed'), becomes: say('returns.received_money') }
       : subject === 'return'
-        ? { was: say('word.received'), becomes: say('approvals.goes_back') }
+        ? { of: say('word.goods'), was: say('word.received'), becomes: say('approvals.goes_back') }
         : {};
 
 /** What it comes to, beside the limit that it is above. */

@@ -46,9 +46,9 @@ export const returnColumns = (): Column<ReturnRow>[] => [
   {
     id: 'reason',
     title: say('word.reason'),
-    room: 'min-w-[150px]',
+    room: 'min-w-[104px]',
     text: ({ back }) => back.reason,
     write: (row, text) => ({ ...row, back: { ...row.back, reason: text } }),
   },
-  { id: 'photo', title: say('receiving.photo'), room: 'min-w-[90px]' },
+  { id: 'photo', title: say('receiving.photo'), room: 'min-w-[76px]' },
 ];
