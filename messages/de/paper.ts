@@ -139,4 +139,6 @@ export const paper: Record<keyof typeof en, string> = {
     'Sie nennt den Vertrag {contract}, den es mit diesem Lieferanten nicht gibt: bitte ansehen.',
   'paper.doubt_contract_other': 'Sie nennt den Vertrag {contract} eines anderen Lieferanten: bitte ansehen.',
   'paper.doubt_contract_past': 'Sie nennt den Vertrag {contract}, der am {day} nicht gilt: bitte ansehen.',
+  'paper.doubt_order_closed':
+    'Sie nennt Bestellung {order}, die geschlossen wurde: von ihr ist nichts mehr zu berechnen. Ansehen.',
 };

@@ -132,4 +132,6 @@ export const paper = {
     'It names contract {contract}, which is none that we have with this vendor: look at it.',
   'paper.doubt_contract_other': 'It names contract {contract}, which is another vendor’s: look at it.',
   'paper.doubt_contract_past': 'It names contract {contract}, which is not in force on {day}: look at it.',
+  'paper.doubt_order_closed':
+    'It names order {order}, which was closed: nothing of it is still to be billed. Look at it.',
 } as const;

@@ -68,19 +68,24 @@ async function doubtOfOrders(
   const named = [...new Set(lines.map(({ order }) => order.trim().replace(/\/\d+$/, '')).filter(Boolean))];
   if (kind === 'credit' || named.length === 0) return undefined;
   const rows: Row[] = await manager.query(
-    `SELECT d.number, d.vendor_id FROM document d WHERE d.kind = 'order' AND d.number IN (?) AND ${stands('d.id')}`,
+    `SELECT d.number, d.vendor_id, EXISTS (SELECT 1 FROM order_closing_line c WHERE c.order_id = d.id AND ${stands('c.document_id')}) AS is_closed
+     FROM document d WHERE d.kind = 'order' AND d.number IN (?) AND ${stands('d.id')}`,
     [named],
   );
-  const known = new Map(rows.map((row) => [foldedName(text(row.number)), text(row.vendor_id)]));
-  const unknown = named.find((number) => !known.has(foldedName(number)));
+  const known = new Map(rows.map((row) => [foldedName(text(row.number)), row]));
+  const of = (number: string) => known.get(foldedName(number));
+  const unknown = named.find((number) => !of(number));
   if (unknown !== undefined) return message('paper.doubt_order_unknown', { order: unknown });
-  const other = named.find((number) => known.get(foldedName(number)) !== vendor);
+  const other = named.find((number) => text(of(number)?.vendor_id) !== vendor);
   if (other !== undefined) return message('paper.doubt_order_other', { order: other });
   // What may be billed is known in a currency only.
   if (currency === '') return undefined;
   const left = new Set(open.map(({ order }) => foldedName(order)));
-  const billed = named.find((number) => !left.has(foldedName(number)));
-  return billed === undefined ? undefined : message('paper.doubt_order_billed', { order: billed });
+  const done = named.find((number) => !left.has(foldedName(number)));
+  if (done === undefined) return undefined;
+  return message(isTrue(of(done)?.is_closed) ? 'paper.doubt_order_closed' : 'paper.doubt_order_billed', {
+    order: done,
+  });
 }
 
 /** A receipt of ours that a paper names is of goods of its vendor, of which something can still be billed. */

@@ -115,6 +115,10 @@ describe('what is no plain bill', () => {
     expect(await looked(ubl('D-2', number, { type: '' }))).toContain('its type is none');
     expect(await looked(ubl('D-3', 'PO-999999'))).toContain('order PO-999999, which is not known here');
     expect(await looked(ubl('D-4', other))).toContain(`order ${other}, which is another vendor’s`);
+    const given = await ines.posted('order', make.order([{ item: '1', quantity: '10', price: '10' }]));
+    await ines.posted('order-closing', { of: given, date: '2026-03-18', reason: 'Too late', lines: [] });
+    const closed = (await ines.call('GET', `/api/orders/${given}`)).body.number as string;
+    expect(await looked(ubl('D-4b', closed))).toContain(`order ${closed}, which was closed`);
     expect(await looked(ubl('D-5b', number, { customer: '' }))).toContain('does not say who is to pay it');
     expect(await looked(ubl('D-5', number, { customer: 'Somebody Else' }))).toContain('made out to “Somebody Else”');
     expect(await looked(ubl('D-6', number, { sums: '<PrepaidAmount>40</PrepaidAmount>' }))).toContain('40 USD is paid');
