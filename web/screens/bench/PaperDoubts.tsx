@@ -21,7 +21,7 @@ export function PaperDoubts({ draft, vendor, paper, waiting, mayJoin }: Shown) {
   const said = [...(waiting?.says ?? paper?.says ?? []), ...(paper?.doubts ?? [])];
   if (said.length === 0) return null;
   return (
-    <section className="pt-3" aria-label={say('bench.paper_doubts')}>
+    <section className="pt-3 pb-2" aria-label={say('bench.paper_doubts')}>
       <h2 className="cap">{say('bench.paper_doubts')}</h2>
       <ul>
         {said.map((doubt, at) => (
