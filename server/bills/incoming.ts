@@ -59,7 +59,8 @@ export async function readIncomingBill(manager: EntityManager, id: string, today
   const { proposals, open } = await readProposals(manager, vendor, paper);
   const twin = await twinOf(manager, id, vendor, paper);
   const doubts = await doubtsOf(manager, { id, vendor, paper, open, twin }, today);
-  if (paper.currency === '') return { ...about, ...nothing, doubts };
+  // Without a currency no figure of it can be held against anything.
+  if (paper.currency === '') return { ...about, ...nothing, doubts: [...doubts, message('paper.only_looked_at')] };
   const money = (amount: bigint): string => formatAmount(amount, paper.currency);
   return {
     ...about,

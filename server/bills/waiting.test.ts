@@ -143,6 +143,8 @@ describe('what is no plain bill', () => {
       .replaceAll('>100', '>150')
       .replace('>10</PriceAmount>', '>15</PriceAmount>');
     expect(await looked(dearer)).toMatch(/50\.00 USD more than expected.*order PO-999999, which is not known here/);
+    // Nothing can be held against a paper in a currency that nobody knows, whatever is typed of it.
+    expect(await looked(ubl('D-23', number).replace('>USD<', '>ZZZ<'))).toContain('can only be looked at');
     // Its own figures do not make each other.
     expect(await looked(ubl('D-17', number).replace('>10</PriceAmount>', '>11</PriceAmount>'))).toBe(
       'In line 1, quantity and price do not make the amount: 100.00 USD is said, and 110.00 comes of it.',
