@@ -10,6 +10,7 @@ import { replayBooks } from '../proof/replayBooks.ts';
 import { proveBooks } from '../proof/proveBooks.ts';
 import type { Client, Reply } from '../testing/client.ts';
 import type { RefusalView } from '@obolus/contract/commands';
+import { changeCompany } from '../testing/company.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 
 /* Bills that are due in parts: by their terms, as somebody says, or as their paper does. */
@@ -171,14 +172,14 @@ describe('a paper that asks to be paid in parts', () => {
       { due: '2026-04-01', amount: '33.30' },
       { due: '2026-05-01', amount: '66.70' },
     ]);
-    await server.source.query('UPDATE company SET due_by_paper = 1');
+    await changeCompany(server, { due_by_paper: 'yes' });
     const { rows } = await get<{ rows: AssessedBill[] }>(`bills/assessed?ids=${id}`);
     expect(rows[0]?.standing).toBe('agrees');
     const reply = await ines.call('POST', `/api/bills/${id}/post-agreed`);
     const bill = (reply.body.posted as { id: string }).id;
     expect((await facts(bill)).map(({ value }) => value)).toEqual(['33.30, due Apr 1, 2026', '66.70, due May 1, 2026']);
     await ines.posted('reversal', { of: bill, date: '2026-03-30', reason: 'once more' });
-    await server.source.query('UPDATE company SET due_by_paper = 0');
+    await changeCompany(server, { due_by_paper: '' });
   });
 
   it('agrees where its vendor’s terms say the same', async () => {

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { documentAmount, price, quantity } from '@obolus/core/exact/amounts';
 import { type Proposal, propose } from '@obolus/core/matching/propose';
@@ -10,32 +9,27 @@ import { termsOfPaper } from './termsOfPaper.ts';
 import { goodsNamedBy } from './namedShipments.ts';
 import { type BillDraft, draftOfBill } from './draftOfPaper.ts';
 import { type BillableLine, readBillable } from './openLines.ts';
+import { booksUpTo } from './restsOn.ts';
 
 /** What is proposed now for the lines of a vendor's paper, and the lines it was proposed from. */
-export async function readProposals(
-  manager: EntityManager,
-  vendor: string,
-  paper: BillPaper,
-): Promise<{ proposals: readonly Proposal[]; open: readonly BillableLine[] }> {
-  const open = paper.currency === '' ? [] : await readBillable(manager, vendor, paper);
-  return { open, proposals: proposedOnce(paper, open) };
-}
-
-/** What was proposed for a paper last, and what was open then, by its hash. */
-const latest = new WeakMap<BillPaper, { readonly from: string; readonly proposals: readonly Proposal[] }>();
-
-/** A paper is taken in, opened and shown within moments: from the same open lines it is proposed for once. */
-function proposedOnce(paper: BillPaper, open: readonly BillableLine[]): readonly Proposal[] {
-  const from = createHash('sha256')
-    .update(JSON.stringify(open, (_, value: unknown) => (typeof value === 'bigint' ? value.toString() : value)))
-    .digest('base64');
+export async function readProposals(manager: EntityManager, vendor: string, paper: BillPaper): Promise<Proposed> {
+  const from = `${vendor} ${await booksUpTo(manager)}`;
   const before = latest.get(paper);
-  if (before?.from === from) return before.proposals;
+  if (before?.from === from) return before;
+  const open = paper.currency === '' ? [] : await readBillable(manager, vendor, paper);
   const goods = paper.lines.map((line) => (line.quantity > 0n ? line : nameless(line.description)));
-  const proposals = propose(goods, open, paper.currency).map(wholeLine);
-  latest.set(paper, { from, proposals });
-  return proposals;
+  const proposed = { from, open, proposals: propose(goods, open, paper.currency).map(wholeLine) };
+  latest.set(paper, proposed);
+  return proposed;
 }
+
+interface Proposed {
+  readonly proposals: readonly Proposal[];
+  readonly open: readonly BillableLine[];
+}
+
+/** What was proposed for a paper last: it is taken in, opened and shown within moments, and from the same books it is proposed for once. */
+const latest = new WeakMap<BillPaper, Proposed & { readonly from: string }>();
 
 /** What is billed beyond what is open stands on the last line that it was found for: there somebody says where it goes. */
 function wholeLine(proposal: Proposal): Proposal {

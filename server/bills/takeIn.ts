@@ -16,6 +16,7 @@ import { checksumOf, isThere, keepPaper } from './keepPaper.ts';
 import { draftOfCredit } from './creditOfPaper.ts';
 import { openPaper, type OpenedPaper } from '../billPapers/openPaper.ts';
 import { draftOfPaper } from './proposals.ts';
+import { restsOn } from './restsOn.ts';
 import { readBill } from '../billPapers/readBill.ts';
 import { type Message, message } from '@obolus/messages/message';
 
@@ -165,7 +166,9 @@ export async function draftFor(
   body: object;
   command?: object | undefined;
   asks?: readonly Message[];
+  restsOn?: string;
 }> {
+  const rests = await restsOn(manager, today);
   const [from] = (await manager.query('SELECT name FROM vendor WHERE id = ?', [vendor])) as { name: string }[];
   const kind = paper?.kind ?? 'bill';
   const title = [from?.name, paper?.number].filter(Boolean).join(', ');
@@ -174,7 +177,7 @@ export async function draftFor(
     kind === 'credit'
       ? await draftOfCredit(manager, id, vendor, paper, today)
       : await draftOfPaper(manager, id, vendor, paper);
-  return { kind, title, ...draft };
+  return { kind, title, ...draft, restsOn: rests };
 }
 
 /** Somebody says whose a paper is: then it waits as a draft. */

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { AssessedBill, WaitingBill } from '@obolus/contract/views/bench';
 import { proveBooks } from '../proof/proveBooks.ts';
+import { changeCompany } from '../testing/company.ts';
 import { make, startTestServer, type TestServer } from '../testing/testServer.ts';
 import type { Client } from '../testing/client.ts';
 import { plannedBills } from './plannedBills.ts';
@@ -273,6 +274,21 @@ describe('a stack of bills', () => {
     const id = taken[0]?.id ?? '';
     const before = await assessed(id);
     expect(before).toMatchObject({ standing: 'differs', says: expect.stringContaining('180.00') });
+    const proposedOn = async () => {
+      await ines.call('POST', `/api/bills/${id}/open`);
+      await ines.call('POST', `/api/bills/${id}/let-go`);
+      const sql = 'SELECT d.rests_on, d.body, h.place FROM draft d JOIN ledger_head h WHERE d.id = ?';
+      const [draft] = (await server.source.query(sql, [id])) as Record<'rests_on' | 'body' | 'place', string>[];
+      return draft;
+    };
+    // As long as nothing came and nothing was set up it is as it was proposed.
+    const first = await proposedOn();
+    expect(await proposedOn()).toEqual(first);
+    expect(first?.rests_on).toContain(` ${first?.place} `);
+    await changeCompany(server, { blind: 'yes' });
+    await changeCompany(server, { blind: '' });
+    const anew = await proposedOn();
+    expect([anew?.body, anew?.rests_on === first?.rests_on]).toEqual([first?.body, false]);
     await odile.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }]));
     expect((await posted(id)).posted).toMatchObject({ kind: 'bill' });
     expect(
@@ -390,13 +406,13 @@ describe('when a bill is due', () => {
       /^It is due on Apr 1, 2026 by the paper, and on .+ by the vendor’s terms\.$/,
     );
     expect((await ines.call('GET', `/api/incoming-bills/${id}`)).body.due).toBe('2026-04-01');
-    await server.source.query('UPDATE company SET due_by_paper = 1');
+    await changeCompany(server, { due_by_paper: 'yes' });
     expect((await assessed(id))?.standing).toBe('agrees');
     const { posted: bill } = await posted(id);
     expect(await server.source.query('SELECT due_day FROM document WHERE id = ?', [bill?.id])).toEqual([
       { due_day: '2026-04-01' },
     ]);
-    await server.source.query('UPDATE company SET due_by_paper = 0');
+    await changeCompany(server, { due_by_paper: '' });
   });
 
   it('may offer a discount: as the terms have it, another that is looked at, or one that terms of ours take', async () => {
@@ -425,10 +441,10 @@ describe('when a bill is due', () => {
     const { insertId } = (await server.source.query(
       "INSERT INTO terms (code, name, days, discount, discount_days) VALUES ('2/10', '2 % in 10 days', 30, 20000, 10)",
     )) as { insertId: number };
-    await server.source.query('UPDATE company SET due_by_paper = 1');
+    await changeCompany(server, { due_by_paper: 'yes' });
     expect(await offering('SK-5', two('10'))).toEqual(['', String(insertId)]);
     expect(await offering('SK-6', two('11'))).toEqual([expect.stringContaining('within 11 days'), null]);
-    await server.source.query('UPDATE company SET due_by_paper = 0');
+    await changeCompany(server, { due_by_paper: '' });
   });
 
   it('is not before it was billed; in parts it is looked at', async () => {

@@ -11,6 +11,7 @@ import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { DRAFT_FOR, holdDraft } from '../storage/drafts.ts';
 import { upTo } from '../storage/upTo.ts';
 import { readBill } from '../billPapers/readBill.ts';
+import { restsOn } from './restsOn.ts';
 import { draftFor, withReason } from './takeIn.ts';
 import { message } from '@obolus/messages/message';
 import { readSays } from '../storage/said.ts';
@@ -82,15 +83,15 @@ export type Propose = (id: string) => Promise<void>;
 /** A paper of more bytes, a hundred lines or so, is read and proposed for in another thread; a short one is done before that thread would begin. */
 const LONG_PAPER = 60_000;
 
-/** Proposes anew here, or for a long paper as the workers do it. */
+/** Proposes anew here, or for a long paper as the workers do it, unless the books are as they were when it was proposed. */
 export const proposingBeside =
   ({ manager }: DataSource, today: string, beside: Propose): Propose =>
   async (id) => {
     const [paper] = (await manager.query(
-      'SELECT LENGTH(structured) AS bytes FROM incoming_paper WHERE id = ? AND structured IS NOT NULL',
+      'SELECT LENGTH(p.structured) AS bytes, d.rests_on FROM draft d JOIN incoming_paper p ON p.id = d.id WHERE d.id = ? AND d.version = 1 AND p.structured IS NOT NULL',
       [id],
-    )) as { bytes: string }[];
-    if (!paper) return;
+    )) as { bytes: string; rests_on: string }[];
+    if (!paper || paper.rests_on === (await restsOn(manager, today))) return;
     await (BigInt(paper.bytes) > LONG_PAPER ? beside(id) : proposeAnew(manager, id, today));
   };
 
@@ -102,11 +103,12 @@ export async function proposeAnew(manager: EntityManager, id: string, today: str
   )) as { structured: Buffer; vendor_id: string; another: string | null }[];
   if (!row) return;
   const made = await draftFor(manager, id, row.vendor_id, readBill(row.structured, await baseCurrency(manager)), today);
-  const { kind, body, command } = withReason(made, row.another ?? '');
-  await manager.query('UPDATE draft SET kind = ?, body = ?, command = ? WHERE id = ? AND version = 1', [
+  const { kind, body, command, restsOn: rests } = withReason(made, row.another ?? '');
+  await manager.query('UPDATE draft SET kind = ?, body = ?, command = ?, rests_on = ? WHERE id = ? AND version = 1', [
     kind,
     JSON.stringify(body),
     command ? JSON.stringify(command) : null,
+    rests ?? '',
     id,
   ]);
 }

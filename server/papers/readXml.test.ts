@@ -1,5 +1,5 @@
 import { describe, expect, it } from '@jest/globals';
-import { isXml, readXml, textAt } from './readXml.ts';
+import { childrenOf, isXml, readXml, textAt } from './readXml.ts';
 
 const XML = '<Bill><Name>Café &amp; Söhne &#8211; &#xE9;</Name></Bill>';
 const NAME = 'Café & Söhne – é';
@@ -25,6 +25,18 @@ describe('XML from outside', () => {
     expect(nameIn(Buffer.from('<Bill><Name><![CDATA[&#45; & <x>]]></Name></Bill>'))).toBe('&#45; & <x>');
   });
 
+  it('keeps elements by their names whatever these are, several of one in their order, and what their attributes say', () => {
+    const xml =
+      '<b:Bill xmlns:b="urn:b" xmlns="urn:a"><__proto__>x</__proto__><Line b:no="1">first</Line><Line> second <!-- aside --> half </Line><None/></b:Bill>';
+    const { Bill: bill } = readXml(Buffer.from(xml));
+    expect(textAt(bill, '__proto__')).toBe('x');
+    expect(childrenOf(bill, 'Line')).toEqual([{ '@no': '1', '#text': 'first' }, 'second  half']);
+    expect([textAt(bill, 'None'), Object.keys(bill as object).filter((name) => name.startsWith('@'))]).toEqual([
+      '',
+      [],
+    ]);
+  });
+
   it('is refused in our own words where it is broken, or not what it says', () => {
     const said = (content: Buffer) => {
       try {
@@ -35,8 +47,17 @@ describe('XML from outside', () => {
       return [];
     };
     expect(said(Buffer.from('<Bill>\n<Name></Bill>'))).toEqual([
-      { id: 'paper.xml_broken', values: { line: '2', column: '7' } },
+      { id: 'paper.xml_broken', values: { line: '2', column: '13' } },
     ]);
+    expect(said(Buffer.from('<Bill>\n<Name>a &nbsp; b</Name></Bill>'))).toEqual([
+      { id: 'paper.xml_broken', values: { line: '2', column: '14' } },
+    ]);
+    expect(said(Buffer.from('<Bill/><Bill/>'))).toMatchObject([{ id: 'paper.xml_broken' }]);
+    expect(said(Buffer.from('<!DOCTYPE Bill><Bill/>'))).toEqual([{ id: 'paper.xml_doctype' }]);
+    expect(said(Buffer.from('<a>'.repeat(61) + '</a>'.repeat(61)))).toEqual([
+      { id: 'paper.xml_too_deep', values: { most: 60 } },
+    ]);
+    expect(said(Buffer.from('<a>'.repeat(60) + '</a>'.repeat(60)))).toEqual([]);
     expect(said(Buffer.from(XML, 'latin1'))).toEqual([{ id: 'paper.xml_encoding', values: { encoding: 'utf-8' } }]);
     expect(said(Buffer.from(`<?xml version="1.0" encoding="klingon"?>${XML}`))).toEqual([
       { id: 'paper.xml_encoding', values: { encoding: 'klingon' } },

@@ -1,4 +1,4 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { SaxesParser } from 'saxes';
 import { RequestError } from '../asking/failures.ts';
 import { withoutAttached } from './attachedXml.ts';
 import type { MessageId, Values } from '@obolus/messages/message';
@@ -11,31 +11,74 @@ export type XmlNode = string | { readonly [name: string]: XmlNode | readonly Xml
 
 /**
  * Reads XML that came from outside: UTF-8 or what it declares, no definitions or entities of its own, nothing beyond a size, files inside it not counted,
- * and a depth.
+ * and a depth. What is not well formed (XML 1.0) is refused.
  * @throws RequestError saying what is wrong with it
  */
 export function readXml(content: Buffer): Readonly<Record<string, XmlNode>> {
   const text = withoutAttached(xmlText(content));
   if (text.length > MOST_BYTES) throw notRead('paper.xml_too_large', { most: MOST_BYTES / 1_000_000 });
   if (/<!\s*(?:DOCTYPE|ENTITY)/i.test(text)) throw notRead('paper.xml_doctype');
-  if (depthOf(text) > DEEPEST) throw notRead('paper.xml_too_deep', { most: DEEPEST });
-  const valid = XMLValidator.validate(text);
-  if (valid !== true)
-    throw notRead('paper.xml_broken', { line: String(valid.err.line), column: String(valid.err.col) });
-  const parser = new XMLParser({
-    ignoreAttributes: false,
-    attributeNamePrefix: '@',
-    removeNSPrefix: true,
-    trimValues: true,
-    parseTagValue: false,
-    parseAttributeValue: false,
-    ignoreDeclaration: true,
-    ignorePiTags: true,
-    // References to characters by their number; names beyond XML's own five do not stand in it without a definition.
-    htmlEntities: true,
+  const tree = new Tree();
+  const parser = new SaxesParser();
+  parser.on('opentag', ({ attributes }) => tree.open(attributes));
+  parser.on('text', (said) => tree.say(said));
+  parser.on('cdata', (said) => tree.say(said));
+  parser.on('closetag', ({ name }) => tree.close(name));
+  parser.on('error', () => {
+    throw notRead('paper.xml_broken', { line: String(parser.line), column: String(Math.max(1, parser.column)) });
   });
-  return parser.parse(text) as Record<string, XmlNode>;
+  parser.write(text).close();
+  return tree.root;
 }
+
+type Element = Record<string, XmlNode | XmlNode[]>;
+
+/** The elements of a file as they come. */
+class Tree {
+  readonly #open: { readonly element: Element; text: string }[] = [{ element: element(), text: '' }];
+
+  open(attributes: Readonly<Record<string, string>>): void {
+    if (this.#open.length > DEEPEST) throw notRead('paper.xml_too_deep', { most: DEEPEST });
+    const opened = element();
+    for (const [name, value] of Object.entries(attributes))
+      if (!isNamespace(name)) opened[`@${localName(name)}`] = value;
+    this.#open.push({ element: opened, text: '' });
+  }
+
+  say(text: string): void {
+    const last = this.#open.at(-1);
+    if (last) last.text += text;
+  }
+
+  close(name: string): void {
+    const closed = this.#open.pop();
+    const parent = this.#open.at(-1)?.element;
+    if (!closed || !parent) return;
+    const called = localName(name);
+    const node = nodeOf(closed.element, closed.text.trim());
+    const before = parent[called];
+    if (before === undefined) parent[called] = node;
+    else if (Array.isArray(before)) before.push(node);
+    else parent[called] = [before, node];
+  }
+
+  /** The outermost element under its name. */
+  get root(): Readonly<Record<string, XmlNode>> {
+    return (this.#open[0]?.element ?? {}) as Readonly<Record<string, XmlNode>>;
+  }
+}
+
+/** Without a prototype: an element may be called anything. */
+const element = (): Element => Object.create(null) as Element;
+
+function nodeOf(own: Element, text: string): XmlNode {
+  if (Object.keys(own).length === 0) return text;
+  if (text !== '') own['#text'] = text;
+  return own;
+}
+
+const localName = (name: string): string => name.slice(name.indexOf(':') + 1);
+const isNamespace = (name: string): boolean => name === 'xmlns' || name.startsWith('xmlns:');
 
 /**
  * XML as text: by the mark at its beginning, by zeros that only UTF-16 has there, by what it declares, else as UTF-8 (XML 1.0, appendix F).
@@ -69,19 +112,6 @@ export function encodingOf(content: Buffer): string {
 export function isXml(content: Buffer): boolean {
   const beginning = content.subarray(0, DECLARED_WITHIN);
   return /^[\uFEFF\s]*</.test(new TextDecoder(encodingOf(content)).decode(beginning));
-}
-
-function depthOf(text: string): number {
-  let [depth, deepest] = [0, 0];
-  for (let at = text.indexOf('<'); at >= 0; at = text.indexOf('<', at + 1)) {
-    const next = text[at + 1];
-    if (next === '!' || next === '?') continue;
-    const end = text.indexOf('>', at);
-    if (end < 0) break;
-    if (next === '/') depth -= 1;
-    else if (text[end - 1] !== '/') deepest = Math.max(deepest, (depth += 1));
-  }
-  return deepest;
 }
 
 const notRead = (id: MessageId, values?: Values): RequestError => new RequestError(422, id, values);

@@ -61,16 +61,24 @@ export async function listDrafts(source: DataSource, user: SignedIn): Promise<{ 
 /** Leaves a draft for whoever may post it; with the command that it stands for, where it is complete. */
 export async function leaveDraft(
   manager: EntityManager,
-  draft: { id?: string; kind: DocumentKind; title: string; body: object; command?: object | undefined },
+  draft: {
+    id?: string;
+    kind: DocumentKind;
+    title: string;
+    body: object;
+    command?: object | undefined;
+    restsOn?: string;
+  },
 ): Promise<void> {
   await manager.query(
-    'INSERT INTO draft (id, user_id, shared, kind, title, body, command, version, updated_at) VALUES (COALESCE(?, UUID()), NULL, 1, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6))',
+    'INSERT INTO draft (id, user_id, shared, kind, title, body, command, rests_on, version, updated_at) VALUES (COALESCE(?, UUID()), NULL, 1, ?, ?, ?, ?, ?, 1, UTC_TIMESTAMP(6))',
     [
       draft.id ?? null,
       draft.kind,
       draft.title.slice(0, 120),
       JSON.stringify(draft.body),
       draft.command ? JSON.stringify(draft.command) : null,
+      draft.restsOn ?? '',
     ],
   );
 }

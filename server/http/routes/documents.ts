@@ -48,12 +48,19 @@ export function documentRoutes<Kind extends DocumentKind>(router: Router, contex
       mayPostAll(user, kind, body as BodyOf<Kind>);
       const blind = commandOf(kind).blind === true && (await countsBlind(context.source.manager, user.role));
       const of = { user: user.id, today: todayOf(context), ...(key === '' ? {} : { key }), blind };
-      return commandOf(kind).isLong?.(body as BodyOf<Kind>)
+      return commandOf(kind).isLong?.(body as BodyOf<Kind>) || hasManyLines(body)
         ? context.workers.previewLong(kind, body as BodyOf<Kind>, of)
         : previewDocument(context.source, kind, body as BodyOf<Kind>, of);
     },
   );
 }
+
+/** Of so many lines others would wait while it is seen what posting would do. */
+const MANY_LINES = 300;
+const hasManyLines = (body: unknown): boolean => {
+  const { lines } = body as { readonly lines?: unknown };
+  return Array.isArray(lines) && lines.length > MANY_LINES;
+};
 
 /** A second person is asked about a draft of the kind. */
 export function askingRoute<Kind extends AskedKind>(router: Router, context: Context, kind: Kind): void {

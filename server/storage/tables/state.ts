@@ -94,6 +94,8 @@ export const state = {
     held_until: maybe(instant()),
     /** The command that it stands for, where it is complete. */
     command: maybe(long()),
+    /** Up to where the books were when it was proposed; empty where nothing proposed it. */
+    rests_on: { ...text(120), default: '' },
     /** What somebody wrote to it, when it is to be looked at again, and when it posts by itself and for whom. */
     note: { ...text(200), default: '' },
     look_again: maybe(day()),

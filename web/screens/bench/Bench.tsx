@@ -3,6 +3,7 @@ import { type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { useLocation, useParams } from 'react-router';
 import type { WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
+import { useVendor } from '../../server/known.ts';
 import { useMayPost } from '../../server/me.ts';
 import { byVendor } from '../../parts/byVendor.ts';
 import { Head } from '../../parts/Head.tsx';
@@ -23,12 +24,13 @@ export function Bench() {
   const bills = server.useWaitingBillsQuery(undefined, { skip: !mayBill });
   const billable = server.useBillableQuery({ params: { id: vendor } }, { skip: vendor === '' || !mayBill });
   useSetUpOfBills(mayBill);
+  useVendor(vendor);
   const waiting = useMemo(() => byVendor(all.data?.rows ?? []), [all.data]);
   const entry = bills.data?.rows.find(({ id }) => id === draft);
-  // What was just taken in is held by whoever opens it, and so is shown once the list knows of it; from then on it stays.
+  // What was just taken in is opened at once, and shown once the list knows of it; from then on it stays.
   const opened = useRef('');
-  const { takenAt = 0 } = (useLocation().state ?? {}) as { takenAt?: number };
-  const isAskedSince = !bills.isFetching && (bills.startedTimeStamp ?? 0) >= takenAt;
+  const { takenAt } = (useLocation().state ?? {}) as { takenAt?: number };
+  const isAskedSince = !bills.isFetching && (bills.startedTimeStamp ?? 0) >= (takenAt ?? 0);
   if (entry !== undefined || isAskedSince) opened.current = draft;
   const failed = [all, bills, billable].find(({ isError }) => isError);
   return (
@@ -45,10 +47,11 @@ export function Bench() {
       ) : vendor === '' || draft === '' ? (
         <Start waiting={waiting.size} bills={bills.data?.rows ?? NONE} isCurrent={!bills.isFetching} />
       ) : (
-        opened.current === draft && (
-          <Held key={draft} draft={draft} waiting={entry}>
+        (opened.current === draft || takenAt !== undefined) && (
+          <Held key={draft} draft={draft} came={entry?.came ?? (takenAt === undefined ? 'typed' : 'file')}>
             {(heldBy) =>
-              !all.data || (!billable.currentData && mayBill) ? null : entry?.kind === 'credit' ? (
+              opened.current !== draft || !all.data || (!billable.currentData && mayBill) ? null : entry?.kind ===
+                'credit' ? (
                 <Credit {...{ vendor, draft, heldBy }} waiting={entry} />
               ) : (
                 <Bill {...{ vendor, draft, heldBy }} lines={billable.currentData?.rows ?? []} waiting={entry} />
@@ -63,25 +66,26 @@ export function Bench() {
 
 /**
  * Whoever opens what waits for anybody holds it; shown once it is known whether somebody else does. What it is matched with is asked for at the same time,
- * and what its paper says; the paper's readable page next, before anybody wants it beside.
+ * what its paper says, and the paper's readable page, before anybody wants it beside.
  */
 function Held({
   draft,
-  waiting,
+  came,
   children,
 }: {
   draft: string;
-  waiting: WaitingBill | undefined;
+  came: WaitingBill['came'];
   children: (heldBy: string) => ReactNode;
 }) {
-  const heldBy = useHold(draft, waiting !== undefined && waiting.came !== 'typed');
-  const hasPaper = waiting?.came === 'file' || waiting?.came === 'mail';
-  const { currentData: read } = server.useIncomingBillQuery({ params: { id: draft } }, { skip: !hasPaper });
-  const askAhead = server.usePrefetch('readableBill');
-  const isRead = read !== undefined && read.lines.length > 0;
+  const heldBy = useHold(draft, came !== 'typed');
+  const hasPaper = came === 'file' || came === 'mail';
+  const askSaid = server.usePrefetch('incomingBill');
+  const askReadable = server.usePrefetch('readableBill');
   useEffect(() => {
-    if (isRead) askAhead({ params: { id: draft } });
-  }, [isRead, draft, askAhead]);
+    if (!hasPaper) return;
+    askSaid({ params: { id: draft } });
+    askReadable({ params: { id: draft } });
+  }, [hasPaper, draft, askSaid, askReadable]);
   return heldBy === undefined ? null : children(heldBy);
 }
 

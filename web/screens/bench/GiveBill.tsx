@@ -37,7 +37,7 @@ export function GiveBill() {
       askGoods({ params: { id: first.vendor ?? '' } });
       // Whatever else is being asked for just now.
       askWaiting(undefined, { force: true });
-      void navigate(`/bench/${first.vendor}/${first.id}`, { state: { takenAt: Date.now() } });
+      void navigate(`/bench/${first.vendor}/${first.id}`, { state: { takenAt: Date.now() }, flushSync: true });
     }
   };
   const again = (event: FormEvent) => {
