@@ -87,4 +87,5 @@ export const frame: Record<keyof typeof en, string> = {
   'frame.posting_deciding': 'Anteile und Kosten werden ermittelt',
   'frame.posting_writing': 'Wird geschrieben: {done} von {of}',
   'frame.second_first': 'Nichts wird gebucht, bis eine zweite Person zugestimmt hat.',
+  'frame.held_by': '{name} arbeitet daran.',
 };

@@ -85,4 +85,5 @@ export const frame = {
   'frame.posting_deciding': 'Working out shares and costs',
   'frame.posting_writing': 'Writing: {done} of {of}',
   'frame.second_first': 'Nothing is posted until a second person has agreed.',
+  'frame.held_by': '{name} is working on this.',
 } as const;

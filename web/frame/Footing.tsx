@@ -25,12 +25,15 @@ interface Props {
   /** What stands in the middle when nothing changes in cost. */
   readonly note?: ReactNode;
   readonly allowed: boolean;
+  /** Who else is at it, so that nobody else posts it meanwhile; empty for nobody. */
+  readonly heldBy?: string;
 }
 
 /** What would be posted, whether it balances, what it does to unit costs, and the button that posts. */
-export function Footing({ entering, action, waitingFor, note, allowed }: Props) {
+export function Footing({ entering, action, waitingFor, note, allowed, heldBy = '' }: Props) {
   const { preview, previewing, refusals, failure, posting } = entering;
-  const ready = allowed && preview?.accepted === true && !posting;
+  const mayPost = allowed && heldBy === '';
+  const ready = mayPost && preview?.accepted === true && !posting;
   const post = usePostWhenWorkedOut(ready, entering);
   const first = refusals[0];
   const [journal, costs] = [useScrolls(), useScrolls()];
@@ -79,8 +82,16 @@ export function Footing({ entering, action, waitingFor, note, allowed }: Props) 
           ) : null}
         </p>
         {posting && <LongPosting posting={entering.key} />}
-        <p className="dim text-[12.5px] pb-1">{allowed ? <Kept entering={entering} /> : say('frame.may_not_post')}</p>
-        <button type="button" className="btn justify-center" aria-disabled={!ready} disabled={!allowed} onClick={post}>
+        <p className="dim text-[12.5px] pb-1">
+          {!allowed ? (
+            say('frame.may_not_post')
+          ) : heldBy !== '' ? (
+            say('frame.held_by', { name: heldBy })
+          ) : (
+            <Kept entering={entering} />
+          )}
+        </p>
+        <button type="button" className="btn justify-center" aria-disabled={!ready} disabled={!mayPost} onClick={post}>
           {posting ? say('frame.posting') : action} <kbd>{shownKey('post')}</kbd>
         </button>
       </div>

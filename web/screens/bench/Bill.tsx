@@ -183,7 +183,8 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
         </div>
         <Footing
           entering={entering}
-          allowed={mayBill && !readOnly}
+          allowed={mayBill}
+          heldBy={heldBy}
           action={say('bench.post_bill')}
           waitingFor={say('bench.begin')}
           note={

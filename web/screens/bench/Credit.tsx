@@ -95,6 +95,7 @@ export function Credit({
         about={
           <>
             {say('bench.lowers_owed', { currency: body.currency })}
+            {heldBy !== '' && ' '}
             {heldBy !== '' && <b className="text-bronze">{say('bench.held_by', { name: heldBy })}</b>}
           </>
         }
@@ -155,7 +156,8 @@ export function Credit({
       </div>
       <Footing
         entering={entering}
-        allowed={mayCredit && heldBy === ''}
+        allowed={mayCredit}
+        heldBy={heldBy}
         action={say('bench.post_memo')}
         waitingFor={say('bench.begin_memo')}
       />
