@@ -1,6 +1,7 @@
 import { row } from './measure.mjs';
 
-const EVERY = 25;
+/** How often others ask for what waits, in milliseconds: ten times a second, as a room full of people does. */
+const EVERY = 100;
 
 /**
  * An XML of as many lines as the order has, as a vendor sends it, given to the bench: from there until its lines and what they are proposed for stand on the screen,

@@ -110,8 +110,14 @@ export async function holdDraft(
     `UPDATE draft d SET d.user_id = ?, d.held_until = ${untilThen} WHERE d.id = ? AND d.shared = 1 AND ${MINE} AND ${FREE}`,
     [user.id, id, ...mine(user), user.id],
   );
-  const { heldBy, version } = await readDraft(source, user, id);
-  return { heldBy, version };
+  // What was typed may be long, and is none of this.
+  const [row] = (await source.query(`SELECT ${COLUMNS} FROM draft d WHERE d.id = ? AND ${MINE}`, [
+    user.id,
+    id,
+    ...mine(user),
+  ])) as Stored[];
+  if (!row) throw notThere();
+  return { heldBy: row.held_by, version: row.version };
 }
 
 /** Lets go of a draft that one held. */

@@ -29,10 +29,21 @@ export function foundIn(answer: Answer): unknown {
   throw new RefusedError(answer.rules.refusals, answer.rules.names);
 }
 
-/** Files and keys cross as bare bytes: they are buffers again on the other side. */
-export function withFiles<Value>(value: Value): Value {
-  if (isUint8Array(value)) return Buffer.from(value) as unknown as Value;
-  if (Array.isArray(value)) return value.map(withFiles) as Value;
-  if (Object.prototype.toString.call(value) !== '[object Object]') return value;
-  return Object.fromEntries(Object.entries(value as object).map(([name, field]) => [name, withFiles(field)])) as Value;
+/**
+ * Files and keys cross as bare bytes: they are buffers again on the other side. What crossed is nobody else's, and is changed where it is: of a long paper
+ * nothing is copied once more.
+ */
+export function withFiles<Value>(crossed: Value): Value {
+  if (isUint8Array(crossed))
+    return Buffer.from(crossed.buffer, crossed.byteOffset, crossed.byteLength) as unknown as Value;
+  if (Array.isArray(crossed)) {
+    const parts = crossed as unknown[];
+    for (const [at, part] of parts.entries()) if (mayHoldFiles(part)) parts[at] = withFiles(part);
+  } else if (mayHoldFiles(crossed) && Object.prototype.toString.call(crossed) === '[object Object]') {
+    const fields = crossed as Record<string, unknown>;
+    for (const [name, field] of Object.entries(fields)) if (mayHoldFiles(field)) fields[name] = withFiles(field);
+  }
+  return crossed;
 }
+
+const mayHoldFiles = (value: unknown): value is object => typeof value === 'object' && value !== null;

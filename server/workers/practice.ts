@@ -1,6 +1,7 @@
 import { formatDecimal } from '@obolus/core/exact/decimal';
 import { documentAmount, fraction, ONE_UNIT, price, quantity } from '@obolus/core/exact/amounts';
 import { propose } from '@obolus/core/matching/propose';
+import { draftOfBill } from '../bills/draftOfPaper.ts';
 import { readBill } from '../billPapers/readBill.ts';
 import { readablePaper } from '../billPapers/readable.ts';
 
@@ -29,6 +30,9 @@ export function practise(): number {
     per: quantity(ONE_UNIT),
     discount: fraction(0n),
     ahead: false,
+    currency: 'USD',
+    taxCode: '',
+    service: false,
     names: [{ name: number, pack: '' }],
     unit: 'each',
     packs: [],
@@ -36,12 +40,16 @@ export function practise(): number {
   let found = 0;
   for (let time = 0; time < TIMES; time += 1) {
     const content = Buffer.from(billOf(`P-${time}`, numbers));
-    const { lines, currency } = readBill(content, 'USD');
-    found += propose(lines, open, currency).filter(({ certain }) => certain).length;
+    const paper = readBill(content, 'USD');
+    const proposals = propose(paper.lines, open, paper.currency);
+    found += proposals.filter(({ certain }) => certain).length;
+    draftOfBill('', '', paper, proposals, { ...NOTHING_KNOWN, open });
     readablePaper(content);
   }
   return found;
 }
+
+const NOTHING_KNOWN = { levels: new Map(), usualExpense: '', due: '', terms: '', instalments: [] };
 
 /** A bill as UBL 2.1, of ten of each at 12.30. */
 const billOf = (called: string, numbers: readonly string[]): string =>

@@ -1,7 +1,7 @@
 import { Cut } from '../../parts/Cut.tsx';
 import { type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { useLocation, useParams } from 'react-router';
-import type { WaitingBill } from '@obolus/contract/views/bench';
+import type { BillableView, WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
 import { useVendor } from '../../server/known.ts';
 import { useMayPost } from '../../server/me.ts';
@@ -32,6 +32,7 @@ export function Bench() {
   const { takenAt } = (useLocation().state ?? {}) as { takenAt?: number };
   const isAskedSince = !bills.isFetching && (bills.startedTimeStamp ?? 0) >= (takenAt ?? 0);
   if (entry !== undefined || isAskedSince) opened.current = draft;
+  const areLinesHere = !mayBill || billable.currentData !== undefined;
   const failed = [all, bills, billable].find(({ isError }) => isError);
   return (
     <div className="aside wide">
@@ -50,11 +51,15 @@ export function Bench() {
         (opened.current === draft || takenAt !== undefined) && (
           <Held key={draft} draft={draft} came={entry?.came ?? (takenAt === undefined ? 'typed' : 'file')}>
             {(heldBy) =>
-              opened.current !== draft || !all.data || (!billable.currentData && mayBill) ? null : entry?.kind ===
+              opened.current !== draft || !all.data || (!areLinesHere && !isPaper(entry)) ? null : entry?.kind ===
                 'credit' ? (
                 <Credit {...{ vendor, draft, heldBy }} waiting={entry} />
               ) : (
-                <Bill {...{ vendor, draft, heldBy }} lines={billable.currentData?.rows ?? []} waiting={entry} />
+                <Bill
+                  {...{ vendor, draft, heldBy, areLinesHere }}
+                  lines={billable.currentData?.rows ?? NO_LINES}
+                  waiting={entry}
+                />
               )
             }
           </Held>
@@ -100,6 +105,10 @@ function useSetUpOfBills(mayBill: boolean) {
 const NOTHING = {};
 
 const NONE: readonly WaitingBill[] = [];
+const NO_LINES: readonly BillableView[] = [];
+
+/** What a paper made is whole without what its vendor may bill: it is asked for at the same time. */
+const isPaper = (bill: WaitingBill | undefined): boolean => bill?.came === 'file' || bill?.came === 'mail';
 
 function Start({ waiting, bills, isCurrent }: { waiting: number; bills: readonly WaitingBill[]; isCurrent: boolean }) {
   return (

@@ -33,7 +33,7 @@ import { usePointer, lineUnder, useFirstDifference, only } from './billPointers.
 import { say } from '../../locale/say.ts';
 
 /** One bill against what was ordered and received. */
-export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
+export function Bill({ vendor, draft, lines, areLinesHere, waiting, heldBy }: Shown) {
   const me = useMe();
   const mayBill = useMayPost('bill');
   const navigate = useNavigate();
@@ -53,7 +53,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
       further: [],
       disputed: [],
     }),
-    toCommand: (body) => toCommand(body, lines, kinds),
+    toCommand: (body) => (areLinesHere ? toCommand(body, lines, kinds) : undefined),
     title: (body) => [party?.name, body.reference].filter(Boolean).join(', '),
     // A receipt left it: all that came with it is billed as it came.
     restore: ({ receipt, ...kept }) =>
@@ -79,7 +79,7 @@ export function Bill({ vendor, draft, lines, waiting, heldBy }: Shown) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const paper = usePaper(body?.paper);
   useFirstDifference();
-  if (!body || !party) return null;
+  if (!body || !party || !areLinesHere) return null;
   const expected = expectedTaxes(inCurrency, body, codes.data?.rows ?? []);
   const asOrdered = isSaid(expected, body.further) ? [] : expected;
   const total = sumOf(

@@ -72,6 +72,8 @@ export interface Shown {
   readonly draft: string;
   /** What of the vendor may be billed. */
   readonly lines: readonly BillableView[];
+  /** Whether that is known yet; until then nothing is shown. */
+  readonly areLinesHere: boolean;
   /** As it stands among what waits; undefined for a new one. */
   readonly waiting: WaitingBill | undefined;
   /** Who else is working on it; empty for nobody. */
