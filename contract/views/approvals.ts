@@ -2,7 +2,7 @@ import { SUBJECTS } from '../approvals.ts';
 import { DifferenceView } from '../commands.ts';
 import { Amount, BaseAmount, Currency, exactly, oneOf, type Static, Text, Type } from '../figures.ts';
 import { Name, orEmpty } from './parts.ts';
-import { Shown } from '../message.ts';
+import { Says, Shown } from '../message.ts';
 
 /** What a field of something was and is to become. */
 const Changed = Type.Array(exactly({ what: Shown, was: Text(2000), became: Shown, isFigure: Type.Boolean() }));
@@ -35,6 +35,8 @@ export const ApprovalView = exactly({
   differences: Type.Array(
     exactly({ ...DifferenceView.properties, label: Shown, decision: Text(20), reason: Text(200) }),
   ),
+  /** Of a bill: what speaks against its paper, besides its figures. */
+  doubts: Says,
   /** What changed since it was approved last, or what is to change. */
   changes: Changed,
 });

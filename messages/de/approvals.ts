@@ -41,4 +41,5 @@ export const approvals: Record<keyof typeof en, string> = {
   'approvals.on_file': 'Hinterlegt',
   'approvals.bill_asks': 'Die Rechnung verlangt',
   'approvals.goes_back': 'Geht zurück',
+  'approvals.doubts': 'Was gegen den Beleg von {title} spricht',
 };

@@ -39,4 +39,5 @@ export const approvals = {
   'approvals.on_file': 'On file',
   'approvals.bill_asks': 'The bill asks',
   'approvals.goes_back': 'Goes back',
+  'approvals.doubts': 'What speaks against the paper of {title}',
 } as const;

@@ -40,6 +40,7 @@ const NOTHING = {
   answeredBy: '',
   answeredAt: '',
   differences: [],
+  doubts: [],
   changes: [],
 };
 

@@ -3,16 +3,17 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { ApprovalView } from '@obolus/contract/views/approvals';
 import { previewDocument } from '../commands/previewDocument.ts';
 import { type Row, text } from '../queries/figures.ts';
+import { doubtsOfDraft } from './incoming.ts';
 import { message } from '@obolus/messages/message';
 import type { Shown } from '@obolus/contract/message';
 
-/** A bill that a second person is asked about, with every difference and how it was decided. */
+/** A bill that a second person is asked about, with every difference and how it was decided, and what speaks against its paper. */
 export async function billShown(
   source: DataSource,
   draft: string,
   body: BodyOf<'bill'>,
   { user, today }: { user: string; today: string },
-): Promise<Pick<ApprovalView, 'title' | 'link' | 'total' | 'differences'>> {
+): Promise<Pick<ApprovalView, 'title' | 'link' | 'total' | 'differences' | 'doubts'>> {
   const preview = await previewDocument(source, 'bill', body, { user, today, key: draft });
   const names = await namesOf(source.manager, body);
   const [vendor] = (await source.query('SELECT name FROM vendor WHERE id = ?', [body.vendor])) as Row[];
@@ -21,6 +22,7 @@ export async function billShown(
     link: '',
     total: preview.total === null ? null : { amount: preview.total, currency: body.currency },
     differences: preview.differences.map((one) => ({ ...one, ...decided(body, one.at), label: names(one.at) })),
+    doubts: await doubtsOfDraft(source.manager, draft, today),
   };
 }
 

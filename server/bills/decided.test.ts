@@ -248,6 +248,23 @@ describe('a second person', () => {
       second: expect.stringMatching(/approver|administrator/),
     });
   });
+
+  it('is shown what speaks against the paper, besides its figures', async () => {
+    const { line: loom } = await received('3', '1', '500');
+    const draft = randomUUID();
+    const paper =
+      'vendor,number,date,currency,item,quantity,price,amount,is\nTARN,D-9,2099-01-01,USD,LOOM,1,700,700.00,line\n';
+    await ines.call('PUT', `/api/incoming-bills/${draft}`, {
+      name: 'd-9.csv',
+      content: Buffer.from(paper).toString('base64'),
+    });
+    const body = make.bill('D-9', [line(loom, '1', '700', { reason: 'a new list' })]);
+    const reply = await ines.call('POST', `/api/documents/bill/approval/${draft}`, { body, note: '' });
+    expect(reply.status).toBe(200);
+    const [asked] = await approvals(piet);
+    expect(asked).toMatchObject({ paper: draft, differences: [{ amount: '200.00' }] });
+    expect(asked?.doubts).toEqual(expect.stringContaining('Jan 1, 2099'));
+  });
 });
 
 describe('what a bill asks for', () => {

@@ -83,6 +83,19 @@ export async function readIncomingBill(manager: EntityManager, id: string, today
   };
 }
 
+/** What speaks against posting the paper of a draft unseen; nothing where it came without one. */
+export async function doubtsOfDraft(
+  manager: EntityManager,
+  id: string,
+  today: string,
+): Promise<IncomingBill['doubts']> {
+  const there: unknown[] = await manager.query(
+    'SELECT 1 FROM incoming_paper WHERE id = ? AND vendor_id IS NOT NULL AND content IS NOT NULL',
+    [id],
+  );
+  return there.length === 0 ? [] : (await readIncomingBill(manager, id, today)).doubts;
+}
+
 function viewOf(
   line: PaperLine,
   { covers, certain, why, charge }: Proposal,

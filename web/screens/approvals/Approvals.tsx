@@ -8,6 +8,7 @@ import { Cut } from '../../parts/Cut.tsx';
 import { showFigure, showInstant } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { PaperLink } from '../../papers/PaperLink.tsx';
+import { Doubt } from '../../parts/Doubt.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { DifferencesAsked } from './DifferencesAsked.tsx';
 import { say, shown } from '../../locale/say.ts';
@@ -40,7 +41,7 @@ export function Approvals() {
 
 function Waiting({ one }: { one: ApprovalView }) {
   const title = shown(one.title);
-  const { link, paper, note, askedBy, askedAt, mine, mayAnswer, changes, differences } = one;
+  const { link, paper, note, askedBy, askedAt, mine, mayAnswer, changes, differences, doubts } = one;
   return (
     <section className="pb-6 max-w-[940px]" aria-label={title}>
       <div className="flex items-baseline gap-4">
@@ -56,6 +57,15 @@ function Waiting({ one }: { one: ApprovalView }) {
         {say('approvals.asked_on', { name: askedBy, at: showInstant(askedAt) })}
         {note && `: “${note}”`}
       </p>
+      {doubts.length > 0 && (
+        <ul className="pb-1" aria-label={say('approvals.doubts', { title })}>
+          {doubts.map((doubt, at) => (
+            <li key={at}>
+              <Doubt says={doubt} />
+            </li>
+          ))}
+        </ul>
+      )}
       <DifferencesAsked title={title} differences={differences} />
       <Changes
         label={say('approvals.different', { title })}

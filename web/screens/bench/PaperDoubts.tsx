@@ -3,7 +3,8 @@ import { toast } from 'sonner';
 import type { IncomingBill, WaitingBill } from '@obolus/contract/views/bench';
 import { closed } from '../../drafts/draftSlice.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
-import { say, sayAll } from '../../locale/say.ts';
+import { say } from '../../locale/say.ts';
+import { Doubt } from '../../parts/Doubt.tsx';
 import { saidAgainst, server } from '../../server/api.ts';
 
 interface Shown {
@@ -26,9 +27,7 @@ export function PaperDoubts({ draft, vendor, paper, waiting, mayJoin }: Shown) {
       <ul>
         {said.map((doubt, at) => (
           <li key={at} className="flex flex-wrap items-baseline gap-x-3 py-0.5">
-            <span>
-              <span className="text-over">▲</span> {sayAll([doubt])}
-            </span>
+            <Doubt says={doubt} />
             {doubt.id === 'paper.doubt_twin' && paper?.twin && mayJoin && (
               <Join {...{ draft, vendor }} twin={paper.twin} name={paper.name} />
             )}
