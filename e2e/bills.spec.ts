@@ -253,7 +253,8 @@ test('two accountants on one bill: the second sees by whom it is taken, and may 
   await second.go('/bench');
   await expect(second.waiting(/AJ 40602/)).toContainText('Ines Varga is at it');
   await second.waiting(/AJ 40602/).click();
-  await expect(other.getByText('Ines Varga is working on this')).toBeVisible();
+  await expect(other.getByText('Ines Varga is working on this; it is free again')).toBeVisible();
+  await expect(other.getByRole('region', { name: 'Footing' })).toContainText('Ines Varga is working on this.');
   await expect(other.getByLabel(/^Billed quantity, Reed, steel, 60 cm, GR/).first()).toBeDisabled();
   await expect(other.getByRole('button', { name: /Post bill/ })).toBeDisabled();
   // Once the first has gone elsewhere it is free, and what was typed last is kept.

@@ -57,8 +57,11 @@ export async function loadAndDecide<Kind extends DocumentKind>(
   loader = new BooksLoader(manager, locking, today),
 ): Promise<Decided<Kind>> {
   reached('reading');
-  const { refusals, terms } = await loadCompany(loader, commandOf(kind).header(body));
-  refusals.push(...(await checkNamed({ manager, locking }, body, commandOf(kind).brings?.(body) ?? [])));
+  const [{ refusals: ofHeader, terms }, ofNamed] = await Promise.all([
+    loadCompany(loader, commandOf(kind).header(body)),
+    checkNamed({ manager, locking }, body, commandOf(kind).brings?.(body) ?? []),
+  ]);
+  const refusals = [...ofHeader, ...ofNamed];
   const reader = new Reader();
   const questioned = await commandOf(kind).question?.(manager, {
     key,

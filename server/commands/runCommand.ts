@@ -51,9 +51,9 @@ export async function postDocument<Kind extends DocumentKind>(
       await posting.first?.(manager);
       return once(manager, keyed, [kind, body], async (last) => {
         await checkDraft(manager, posting.key, posting.user, posting.version);
+        endDraft(last, posting.key);
         const posted = await postWithin(manager, kind, body, posting, last);
         await commandOf(kind).after?.(manager, posting.key);
-        await endDraft(manager, posting.key);
         return posted;
       });
     });

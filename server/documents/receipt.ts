@@ -53,8 +53,11 @@ export const receipt: DocumentCommand<'receipt'> = {
   }),
   async load(command, loader) {
     const held = command.held ?? [];
-    await loadOrderLines(loader, [
-      ...new Set([...command.lines.map((line) => line.of), ...held.flatMap(({ of }) => of ?? [])]),
+    await Promise.all([
+      loadOrderLines(loader, [
+        ...new Set([...command.lines.map((line) => line.of), ...held.flatMap(({ of }) => of ?? [])]),
+      ]),
+      loadTaxCodes(loader),
     ]);
     await loadItems(
       loader,
@@ -66,7 +69,6 @@ export const receipt: DocumentCommand<'receipt'> = {
       ordered.map((line) => line.currency),
       command.date,
     );
-    await loadTaxCodes(loader);
     await loadPrepaid(
       loader,
       command.lines.map((line) => documentOf(line.of)),

@@ -30,7 +30,7 @@ const TWELVE_HOURS = 12 * 60 * 60 * 1000;
 /** The store of sessions: the database, so that any instance knows them. Close it with the server. */
 export function sessionStore(pool: Pool): SessionStore {
   const Store = mysqlSession(session as never);
-  return new Store(
+  const store = new Store(
     {
       createDatabaseTable: false,
       clearExpired: true,
@@ -38,7 +38,30 @@ export function sessionStore(pool: Pool): SessionStore {
       schema: { tableName: 'session', columnNames: { session_id: 'session_id', expires: 'expires', data: 'data' } },
     } as never,
     pool as never,
-  );
+  ) as SessionStore;
+  return livingOn(store);
+}
+
+/** How often it is written down that a session lives on, in milliseconds. */
+const WRITTEN_EVERY = 5 * 60 * 1000;
+
+/** A session lives on with each request. That is a write to the database, and one now and then says it as well as one with each request. */
+function livingOn(store: SessionStore): SessionStore {
+  const touch = store.touch?.bind(store);
+  /** When each was written down last, the latest at the end. */
+  const written = new Map<string, number>();
+  store.touch = (id, data, done) => {
+    const now = Date.now();
+    if (now - (written.get(id) ?? 0) < WRITTEN_EVERY) return done?.();
+    for (const [old, at] of written) {
+      if (now - at < WRITTEN_EVERY) break;
+      written.delete(old);
+    }
+    written.delete(id);
+    written.set(id, now);
+    touch?.(id, data, done);
+  };
+  return store;
 }
 
 /** Sessions by cookie; they are not written on each request. */

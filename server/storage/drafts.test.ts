@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { startTestServer, type TestServer } from '../testing/testServer.ts';
+import { written } from './writes.ts';
 import {
   checkDraft,
   dropDraft,
@@ -93,7 +94,7 @@ describe('a draft that waits for anybody', () => {
     await expect(check(second, 1)).rejects.toThrow('problem.changed_meanwhile');
     await check(second, 2);
     await check(second, undefined);
-    await endDraft(server.source.manager, id);
+    await written(server.source.manager, (writes) => Promise.resolve(endDraft(writes, id)));
     await check(second, 1);
   });
 

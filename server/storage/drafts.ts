@@ -4,6 +4,7 @@ import type { DraftRow, DraftView } from '@obolus/contract/views/drafts';
 import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
 import { upTo } from './upTo.ts';
+import type { Writes } from './writes.ts';
 
 const MOST_LISTED = 200;
 /** Whoever leaves more unposted loses track of them, and so would the database. */
@@ -193,7 +194,6 @@ export async function checkDraft(
 }
 
 /** What was posted is a draft no more. */
-export const endDraft = (manager: EntityManager, id: string): Promise<unknown> =>
-  manager.query('DELETE FROM draft WHERE id = ?', [id]);
+export const endDraft = (writes: Writes, id: string): void => writes.add('DELETE FROM draft WHERE id = ?', [id]);
 
 const notThere = (): RequestError => new RequestError(404, 'problem.draft_gone');

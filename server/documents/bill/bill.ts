@@ -36,14 +36,16 @@ import { inWords } from '../../asking/inWords.ts';
 export const bill: DocumentCommand<'bill'> = {
   read: readBillBody,
   async load(command, loader) {
-    await loadBillNumber(loader, command.vendor, command.reference, command.date);
-    await loadChargeAllowances(loader);
-    await loadTaxCodes(loader);
+    await Promise.all([
+      loadBillNumber(loader, command.vendor, command.reference, command.date),
+      loadChargeAllowances(loader),
+      loadTaxCodes(loader),
+      loadPayables(
+        loader,
+        (command.disbursements ?? []).flatMap(({ of }) => (of === '' ? [] : [of])),
+      ),
+    ]);
     const cited = command.lines.map((line) => line.of);
-    await loadPayables(
-      loader,
-      (command.disbursements ?? []).flatMap(({ of }) => (of === '' ? [] : [of])),
-    );
     // One lock over orders and receipts together: a line may be either.
     await loadReceiptLines(loader, cited);
     const ahead = cited.filter((line) => loader.parts.receiptLines.get(line) === undefined);

@@ -50,14 +50,15 @@ export async function readLines<Parts extends Readonly<Record<string, Further>>>
      WHERE ${among(lines, 'l.document_id', 'l.line_no')} AND ${stands('d.id')}`,
     keysOf(lines),
   );
-  const found: Record<string, ReadonlyMap<LineId, Row[]>> = {};
-  for (const name of names) {
-    const { select, by } = parts[name] as Further;
-    const some = rows.some((row) => isTrue(row[`has_${name}`]));
-    const all = some
-      ? await query(reading, select.replace('LINES', among(lines, `t.${by[0]}`, `t.${by[1]}`)), keysOf(lines))
-      : [];
-    found[name] = byLine(all, by[0], by[1]);
-  }
-  return { rows, found: found as Found<Parts> };
+  const found = await Promise.all(
+    names.map(async (name) => {
+      const { select, by } = parts[name] as Further;
+      const some = rows.some((row) => isTrue(row[`has_${name}`]));
+      const all = some
+        ? await query(reading, select.replace('LINES', among(lines, `t.${by[0]}`, `t.${by[1]}`)), keysOf(lines))
+        : [];
+      return [name, byLine(all, by[0], by[1])] as const;
+    }),
+  );
+  return { rows, found: Object.fromEntries(found) as unknown as Found<Parts> };
 }

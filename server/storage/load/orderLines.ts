@@ -36,11 +36,14 @@ import {
 /** Lines of orders, with their orders and their items; where something is expected by tariff, the tariff. */
 export async function loadOrderLines(loader: BooksLoader, lines: readonly LineId[]): Promise<void> {
   const orders = documentsOf(lines);
-  await loader.lockDocuments(orders);
-  await keepOrders(loader, orders);
-  await loader.keep('orderLines', lines, async (missing) =>
-    (await readOrderLines(loader.reading, missing)).map((line) => [line.id, line]),
-  );
+  // The lock goes off first, the rest with it.
+  await Promise.all([
+    loader.lockDocuments(orders),
+    keepOrders(loader, orders),
+    loader.keep('orderLines', lines, async (missing) =>
+      (await readOrderLines(loader.reading, missing)).map((line) => [line.id, line]),
+    ),
+  ]);
   const known = lines.flatMap((line) => loader.parts.orderLines.get(line) ?? []);
   await loadItems(
     loader,

@@ -30,12 +30,18 @@ export async function readOrders(
   { weighed = false } = {},
 ): Promise<ReadOrders> {
   if (ids.length === 0) return { orders: [], limits: new Map() };
-  const rows = await query(
+  const askedRows = query(
     reading,
     `SELECT d.id, d.vendor_id, d.currency, d.rate, d.date, d.entered_by, u.approval_limit, EXISTS (SELECT 1 FROM order_act s WHERE s.order_id = d.id) AS has_steps
      FROM document d JOIN user_account u ON u.id = d.entered_by WHERE d.id IN (?) AND d.kind = 'order' AND ${stands('d.id')}`,
     [ids],
   );
+  const askedPrepaid = query(
+    reading,
+    `SELECT p.document_id, p.order_id FROM prepayment p WHERE p.order_id IN (?) AND ${stands('p.document_id')} ORDER BY p.document_id`,
+    [ids],
+  );
+  const [rows, prepaid] = await Promise.all([askedRows, askedPrepaid]);
   const stepped = rows.filter((row) => isTrue(row.has_steps)).map((row) => row.id);
   const steps =
     stepped.length === 0
@@ -46,11 +52,6 @@ export async function readOrders(
            WHERE s.order_id IN (?) AND ${stands('s.document_id')} ORDER BY s.document_id`,
           [stepped],
         );
-  const prepaid = await query(
-    reading,
-    `SELECT p.document_id, p.order_id FROM prepayment p WHERE p.order_id IN (?) AND ${stands('p.document_id')} ORDER BY p.document_id`,
-    [ids],
-  );
   const limits = new Map(
     [...rows, ...steps].flatMap((row) =>
       row.approval_limit == null ? [] : [[text(row.entered_by), baseOf(row.approval_limit)] as const],

@@ -4,17 +4,21 @@ import type { BooksLoader } from './loader.ts';
 import { amountOf, baseOf, idOf, isTrue, query, rateOf, type Reading, type Row, stands, text } from './rows.ts';
 
 export async function loadPayables(loader: BooksLoader, documents: readonly string[]): Promise<void> {
-  await loader.lockDocuments(documents);
-  await loader.keep('payables', documents, async (missing) =>
-    (await readPayables(loader.reading, missing)).map((payable) => [payable.document, payable]),
-  );
+  await Promise.all([
+    loader.lockDocuments(documents),
+    loader.keep('payables', documents, async (missing) =>
+      (await readPayables(loader.reading, missing)).map((payable) => [payable.document, payable]),
+    ),
+  ]);
 }
 
 export async function loadPrepayments(loader: BooksLoader, documents: readonly string[]): Promise<void> {
-  await loader.lockDocuments(documents);
-  await loader.keep('prepayments', documents, async (missing) =>
-    (await readPrepayments(loader.reading, missing)).map((prepayment) => [prepayment.document, prepayment]),
-  );
+  await Promise.all([
+    loader.lockDocuments(documents),
+    loader.keep('prepayments', documents, async (missing) =>
+      (await readPrepayments(loader.reading, missing)).map((prepayment) => [prepayment.document, prepayment]),
+    ),
+  ]);
 }
 
 const DISCOUNTED_TAX =
@@ -23,40 +27,42 @@ const DISCOUNTED_TAX =
 /** What is owed on bills, or by the vendor on credit memos, and what was paid of it. */
 export async function readPayables(reading: Reading, documents: readonly string[]): Promise<Payable[]> {
   if (documents.length === 0) return [];
-  const rows = await query(
-    reading,
-    `SELECT p.*, d.kind, d.vendor_id, d.currency, d.rate, d.date, ${DISCOUNTED_TAX} AS discounted_tax FROM payable p JOIN document d ON d.id = p.document_id WHERE p.document_id IN (?) AND ${stands('d.id')}`,
-    [documents],
-  );
-  const paid = await query(
-    reading,
-    `SELECT l.document_id, l.line_no, l.of_id, l.settled, l.booked, d.date FROM payment_line l JOIN document d ON d.id = l.document_id WHERE l.of_id IN (?) AND ${stands('d.id')}
+  const [rows, paid, goods, waiting, elsewhere, holds] = await Promise.all([
+    query(
+      reading,
+      `SELECT p.*, d.kind, d.vendor_id, d.currency, d.rate, d.date, ${DISCOUNTED_TAX} AS discounted_tax FROM payable p JOIN document d ON d.id = p.document_id WHERE p.document_id IN (?) AND ${stands('d.id')}`,
+      [documents],
+    ),
+    query(
+      reading,
+      `SELECT l.document_id, l.line_no, l.of_id, l.settled, l.booked, d.date FROM payment_line l JOIN document d ON d.id = l.document_id WHERE l.of_id IN (?) AND ${stands('d.id')}
      UNION ALL SELECT l.document_id, l.line_no, l.of_id, l.amount, l.amount, d.date FROM bill_disbursement l JOIN document d ON d.id = l.document_id WHERE l.of_id IN (?) AND ${stands('d.id')}
      ORDER BY document_id, line_no`,
-    [documents, documents],
-  );
-  const goods = await query(
-    reading,
-    `SELECT b.document_id, b.receipt_id, b.receipt_line_no, b.amount, r.item_id, d.warehouse_id, d.date FROM bill_line b
+      [documents, documents],
+    ),
+    query(
+      reading,
+      `SELECT b.document_id, b.receipt_id, b.receipt_line_no, b.amount, r.item_id, d.warehouse_id, d.date FROM bill_line b
      JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no JOIN document d ON d.id = b.receipt_id
      WHERE b.document_id IN (?) AND r.item_id IS NOT NULL ORDER BY b.line_no`,
-    [documents],
-  );
-  const waiting = await query(
-    reading,
-    'SELECT b.document_id, b.line_no, b.order_id, b.order_line_no FROM bill_line b WHERE b.document_id IN (?) AND b.waits = 1 ORDER BY b.line_no',
-    [documents],
-  );
-  const elsewhere = await query(
-    reading,
-    'SELECT r.*, a.step FROM bill_remit_to r LEFT JOIN approval a ON a.bill_id = r.document_id WHERE r.document_id IN (?)',
-    [documents],
-  );
-  const holds = await query(
-    reading,
-    'SELECT h.of_id, h.step, d.note FROM payment_hold h JOIN document d ON d.id = h.document_id WHERE h.of_id IN (?) ORDER BY h.document_id',
-    [documents],
-  );
+      [documents],
+    ),
+    query(
+      reading,
+      'SELECT b.document_id, b.line_no, b.order_id, b.order_line_no FROM bill_line b WHERE b.document_id IN (?) AND b.waits = 1 ORDER BY b.line_no',
+      [documents],
+    ),
+    query(
+      reading,
+      'SELECT r.*, a.step FROM bill_remit_to r LEFT JOIN approval a ON a.bill_id = r.document_id WHERE r.document_id IN (?)',
+      [documents],
+    ),
+    query(
+      reading,
+      'SELECT h.of_id, h.step, d.note FROM payment_hold h JOIN document d ON d.id = h.document_id WHERE h.of_id IN (?) ORDER BY h.document_id',
+      [documents],
+    ),
+  ]);
   return rows.map((row) => {
     const document = text(row.document_id);
     const hold = holds.findLast((one) => one.of_id === document);
@@ -106,27 +112,29 @@ const remitToOf = (row: Row): Payable['remitTo'] => ({
 
 /** Prepayments with the payments that used them up, and the goods that came in at their rate. */
 export async function readPrepayments(reading: Reading, documents: readonly string[]): Promise<Prepayment[]> {
-  const rows = await query(
-    reading,
-    `SELECT p.*, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE p.document_id IN (?) AND ${stands('d.id')}`,
-    [documents],
-  );
-  const used = await query(
-    reading,
-    `SELECT p.*, d.date FROM payment p JOIN document d ON d.id = p.document_id WHERE p.prepayment_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
-    [documents],
-  );
-  const refunded = await query(
-    reading,
-    `SELECT r.document_id, r.of_id AS prepayment_id, r.amount, r.booked AS base_amount, d.date FROM prepayment_refund r JOIN document d ON d.id = r.document_id
+  const [rows, used, refunded, received] = await Promise.all([
+    query(
+      reading,
+      `SELECT p.*, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE p.document_id IN (?) AND ${stands('d.id')}`,
+      [documents],
+    ),
+    query(
+      reading,
+      `SELECT p.*, d.date FROM payment p JOIN document d ON d.id = p.document_id WHERE p.prepayment_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
+      [documents],
+    ),
+    query(
+      reading,
+      `SELECT r.document_id, r.of_id AS prepayment_id, r.amount, r.booked AS base_amount, d.date FROM prepayment_refund r JOIN document d ON d.id = r.document_id
      WHERE r.of_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
-    [documents],
-  );
-  const received = await query(
-    reading,
-    `SELECT * FROM receipt_prepaid r WHERE r.prepayment_id IN (?) AND ${stands('r.document_id')} ORDER BY r.document_id, r.line_no`,
-    [documents],
-  );
+      [documents],
+    ),
+    query(
+      reading,
+      `SELECT * FROM receipt_prepaid r WHERE r.prepayment_id IN (?) AND ${stands('r.document_id')} ORDER BY r.document_id, r.line_no`,
+      [documents],
+    ),
+  ]);
   return rows.map((row) => {
     const document = text(row.document_id);
     const taken = (parts: readonly Row[]) =>

@@ -38,11 +38,13 @@ export async function readPools(
   items: ReadonlyMap<string, Item>,
 ): Promise<Pool[]> {
   const known = wanted.filter(({ pool }) => rows.has(pool));
-  const ends = await readEnds(reading, rows, known);
-  const writeDowns = await readWriteDowns(
-    reading,
-    known.map(({ pool }) => text(rows.get(pool)?.id)),
-  );
+  const [ends, writeDowns] = await Promise.all([
+    readEnds(reading, rows, known),
+    readWriteDowns(
+      reading,
+      known.map(({ pool }) => text(rows.get(pool)?.id)),
+    ),
+  ]);
   const pools: Pool[] = [];
   for (const { pool: id, from } of known) {
     const row = rows.get(id) as Row;

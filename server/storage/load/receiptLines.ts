@@ -25,10 +25,13 @@ import {
 
 /** Received lines, with their items. */
 export async function loadReceiptLines(loader: BooksLoader, lines: readonly LineId[]): Promise<void> {
-  await loader.lockDocuments(documentsOf(lines));
-  await loader.keep('receiptLines', lines, async (missing) =>
-    (await readReceiptLines(loader.reading, missing)).map((line) => [line.id, line]),
-  );
+  // The lock goes off first, the rest with it.
+  await Promise.all([
+    loader.lockDocuments(documentsOf(lines)),
+    loader.keep('receiptLines', lines, async (missing) =>
+      (await readReceiptLines(loader.reading, missing)).map((line) => [line.id, line]),
+    ),
+  ]);
   await loadItems(
     loader,
     lines.flatMap((line) => loader.parts.receiptLines.get(line)?.bought.item ?? []),

@@ -16,6 +16,7 @@ import { invariant } from '@obolus/core/exact/invariant';
 import { powerOfTen } from '@obolus/core/exact/rounding';
 import type { Allowance, Tolerance } from '@obolus/core/state/company';
 import type { Bought } from '@obolus/core/state/purchasing';
+import { askTogether } from '../askedTogether.ts';
 
 export type Row = Record<string, string | null>;
 
@@ -25,8 +26,9 @@ export interface Reading {
   readonly locking: boolean;
 }
 
+/** Asks for rows; what is asked at the same time goes off together. */
 export const query = ({ manager }: Reading, sql: string, parameters: unknown[] = []): Promise<Row[]> =>
-  manager.query(sql, parameters);
+  askTogether(manager, sql, parameters);
 
 export const text = (value: string | null | undefined): string => value ?? '';
 export const big = (value: string | null | undefined): bigint => BigInt(value ?? 0);

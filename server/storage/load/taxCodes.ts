@@ -2,14 +2,17 @@ import type { EntityManager } from 'typeorm';
 import type { TaxLevel } from '@obolus/core/state/company';
 import { fraction, FRACTION_PLACES } from '@obolus/core/exact/amounts';
 import { powerOfTen } from '@obolus/core/exact/rounding';
-import { fractionOf, isTrue, type Row, text } from './rows.ts';
+import { askTogether } from '../askedTogether.ts';
+import { fractionOf, isTrue, text } from './rows.ts';
 
 const ALL = powerOfTen(FRACTION_PLACES).toString();
 
 /** The taxes of every code, level by level. */
 export async function readTaxLevels(manager: EntityManager): Promise<ReadonlyMap<string, readonly TaxLevel[]>> {
-  const rows: Row[] = await manager.query(
+  const rows = await askTogether(
+    manager,
     'SELECT c.code, l.* FROM tax_code c JOIN tax_level l ON l.tax_code_id = c.id ORDER BY c.id, l.level_no',
+    [],
   );
   const levels = new Map<string, TaxLevel[]>();
   for (const row of rows) {
