@@ -45,8 +45,7 @@ export function BillHead({
           {hold
             ? say('bench.in_currency_hold', { currency: body.currency, hold })
             : say('bench.in_currency', { currency: body.currency })}
-          {heldBy !== '' && ' '}
-          {heldBy !== '' && <b className="text-bronze">{say('bench.held_by', { name: heldBy })}</b>}
+          {heldBy !== '' && <b className="text-bronze"> {say('bench.held_by', { name: heldBy })}</b>}
         </>
       }
     >

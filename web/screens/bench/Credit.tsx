@@ -95,8 +95,7 @@ export function Credit({
         about={
           <>
             {say('bench.lowers_owed', { currency: body.currency })}
-            {heldBy !== '' && ' '}
-            {heldBy !== '' && <b className="text-bronze">{say('bench.held_by', { name: heldBy })}</b>}
+            {heldBy !== '' && <b className="text-bronze"> {say('bench.held_by', { name: heldBy })}</b>}
           </>
         }
       >
