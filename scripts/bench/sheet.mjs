@@ -137,31 +137,14 @@ async function benchBasis(url, body) {
     .waitFor();
   await page.waitForTimeout(small ? 1500 : 8000);
   const times = [];
-  const frames = [];
+  const slowest = [];
+  const counts = [];
+  const idle = await page.evaluate(watchFrames);
   for (const basis of ['weight', 'equal', 'quantity', 'volume', 'value', 'weight']) {
-    const { shown, slowest } = await page.evaluate(async (to) => {
-      const select = document.querySelector('select[aria-label^="Basis of"]');
-      const column = select.closest('th').dataset.column;
-      // Found once: what is measured is the page, not whoever looks at it.
-      const fields = [...document.querySelectorAll(`td[data-column="${column}"] input`)];
-      const read = () => fields.map((field) => field.placeholder).join();
-      const before = read();
-      const frames = [];
-      let [last, shown] = [performance.now()];
-      const start = last;
-      select.value = to;
-      select.dispatchEvent(new globalThis.Event('change', { bubbles: true }));
-      while (performance.now() - start < 1500) {
-        await new Promise((resolve) => globalThis.requestAnimationFrame(resolve));
-        const now = performance.now();
-        frames.push(now - last);
-        last = now;
-        if (shown === undefined && read() !== before) shown = now - start;
-      }
-      return { shown, slowest: Math.max(...frames) };
-    }, basis);
-    times.push(shown ?? NaN);
-    frames.push(slowest);
+    const changed = await page.evaluate(watchFrames, basis);
+    times.push(changed.shown ?? NaN);
+    slowest.push(changed.slowest);
+    counts.push(changed.count);
   }
   const plain = await page.evaluate(async () => {
     const select = document.querySelector('select[aria-label^="Basis of"]');
@@ -181,7 +164,31 @@ async function benchBasis(url, body) {
   row(
     `another basis of one of ${CHARGES} charges over ${LINES} lines, until its shares are drawn`,
     `${median(times).toFixed(0)} ms`,
-    `slowest frame of each ${frames.map((frame) => frame.toFixed(0)).join(', ')} ms; ${plain.toFixed(0)} ms where the cells alone are written anew`,
+    `slowest frame of each ${slowest.map((frame) => frame.toFixed(0)).join(', ')} ms; ${plain.toFixed(0)} ms where the cells alone are written anew, ${idle.slowest.toFixed(0)} ms where nothing is done`,
   );
+  row('frames in a second and a half while it changes', counts.join(', '), `${idle.count} where nothing is done`);
   await browser.close();
+}
+
+/** In the page: the frames of a second and a half, from choosing another basis for the first charge, if one is given; when its shares were drawn. */
+async function watchFrames(to) {
+  const select = document.querySelector('select[aria-label^="Basis of"]');
+  const column = select.closest('th').dataset.column;
+  // Found once: what is measured is the page, not whoever looks at it.
+  const fields = [...document.querySelectorAll(`td[data-column="${column}"] input`)];
+  const read = () => fields.map((field) => field.placeholder).join();
+  const before = read();
+  let [last, shown, slowest, count] = [performance.now(), undefined, 0, 0];
+  const start = last;
+  if (to !== undefined) {
+    select.value = to;
+    select.dispatchEvent(new globalThis.Event('change', { bubbles: true }));
+  }
+  while (performance.now() - start < 1500) {
+    await new Promise((resolve) => globalThis.requestAnimationFrame(resolve));
+    const now = performance.now();
+    [slowest, last, count] = [Math.max(slowest, now - last), now, count + 1];
+    if (shown === undefined && read() !== before) shown = now - start;
+  }
+  return { shown, slowest, count };
 }

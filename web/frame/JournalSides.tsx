@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { EntryView } from '@obolus/contract/commands';
 import { showDay, showFigure } from '../locale/figures.ts';
 import { say } from '../locale/say.ts';
@@ -14,7 +15,13 @@ type Line = EntryView['lines'][number] & { readonly day: string };
  * Entries as two sides under a double rule; those of other days say so.
  * @param folded whether the lines of a long side stand together by account, with their sum
  */
-export function JournalSides({ entries, folded = false }: { entries: readonly EntryView[]; folded?: boolean }) {
+export const JournalSides = memo(function JournalSides({
+  entries,
+  folded = false,
+}: {
+  entries: readonly EntryView[];
+  folded?: boolean;
+}) {
   const own = entries[0]?.date;
   const lines = entries.flatMap((entry) =>
     entry.lines.map((line) => ({ ...line, day: entry.date === own ? '' : `, ${showDay(entry.date)}` })),
@@ -27,7 +34,7 @@ export function JournalSides({ entries, folded = false }: { entries: readonly En
       <Side name={say('frame.credit')} lines={lines.filter(isCredit)} folded={folded} />
     </div>
   );
-}
+});
 
 function Side({ name, lines, folded }: { name: string; lines: readonly Line[]; folded: boolean }) {
   const { currency } = useMe().company;

@@ -9,6 +9,7 @@ import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { useMe } from '../../server/me.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
 import { Sheet } from '../../parts/Sheet.tsx';
+import { useSame } from '../../parts/useSame.ts';
 import { showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
 import type { Column } from '../../table/column.ts';
@@ -63,10 +64,12 @@ function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<
     HERE.map((basis) => ({ amount: chosen?.amount || charge?.left || '0', basis, fixed, density })),
     currency,
   );
-  const byDuty = command && {
-    ...command,
-    charges: command.charges.map((one) => (one.of === charge?.line ? { ...one, basis: 'duty' as const } : one)),
-  };
+  const byDuty = useSame(
+    command && {
+      ...command,
+      charges: command.charges.map((one) => (one.of === charge?.line ? { ...one, basis: 'duty' as const } : one)),
+    },
+  );
   const duty = server.usePreviewQuery(
     { kind: 'allocation', body: byDuty as BodyOf<'allocation'>, key: draft },
     { skip: byDuty === undefined },

@@ -8,6 +8,7 @@ import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { useMe } from '../../server/me.ts';
 import { difference, sumOf } from '../../parts/exact.ts';
 import { showFigure } from '../../locale/figures.ts';
+import { useNextFrame } from '../../parts/useNextFrame.ts';
 import { useLasting } from '../../parts/useLasting.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { say, sayAll } from '../../locale/say.ts';
@@ -60,7 +61,10 @@ export const LandingGrid = memo(function LandingGrid({
     };
   });
   const rows = useMemo(() => lines.map((line, at): SheetRow => ({ line, at })), [lines]);
-  const landed = (line: LandedGoods, at: number) => landedLine(line, at, shares, onto, currency);
+  // What a line comes to follows in the next frame: both at once take longer to draw than a frame is.
+  const follows = useNextFrame(useMemo(() => ({ lines, onto }), [lines, onto]));
+  const ontoDrawn = follows.lines === lines ? follows.onto : onto;
+  const landed = (line: LandedGoods, at: number) => landedLine(line, at, shares, ontoDrawn, currency);
   const set = (of: string, to: Partial<Chosen>) =>
     changeCharges((charges) => charges.map((charge) => (charge.of === of ? { ...charge, ...to } : charge)));
   const actions = useLasting<LineActions>({
@@ -87,8 +91,8 @@ export const LandingGrid = memo(function LandingGrid({
   const goods = useMemo(() => sumIn(lines, 'goods', currency), [lines, currency]);
   const value = useMemo(() => sumIn(lines, 'value', currency), [lines, currency]);
   const landedInAll = useMemo(
-    () => sumOf([value, ...onto.map((amounts) => amountOf(amounts, currency))], currency),
-    [value, onto, currency],
+    () => sumOf([value, ...ontoDrawn.map((amounts) => amountOf(amounts, currency))], currency),
+    [value, ontoDrawn, currency],
   );
   const totals = columns.map((column) => (column.shares?.ok ? formatAmount(column.shares.total, currency) : undefined));
   const byColumn = (of: (position: number) => string) =>
