@@ -48,8 +48,11 @@ export const Estimated = {
   ),
 };
 
+/** The same on a line, with the rule of the company that put it there; left out where somebody said it. */
+export const EstimatedOnLine = { ...Estimated, rule: Type.Optional(Text(30)) };
+
 export const Estimates = Type.Optional(
-  Type.Array(exactly(Estimated), {
+  Type.Array(exactly(EstimatedOnLine), {
     maxItems: 20,
     description: 'As the rules of the company say where they are left out; none where the list is empty',
   }),

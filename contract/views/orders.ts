@@ -14,7 +14,7 @@ import {
   Text,
   Type,
 } from '../figures.ts';
-import { ChargeKind, ESTIMATED_BY } from '../kinds/parts.ts';
+import { EstimatedOnLine } from '../kinds/parts.ts';
 import { INCOTERMS } from '../kinds/order.ts';
 import { Count, InUnit, Name } from './parts.ts';
 import { ItemView, Standing } from './setUp.ts';
@@ -63,13 +63,7 @@ export const OrderView = exactly({
       expected: Text(40),
       taxCode: Text(20),
       shipment: Text(60),
-      estimates: Type.Array(
-        exactly({
-          kind: ChargeKind,
-          by: oneOf(ESTIMATED_BY),
-          figure: Text(40),
-        }),
-      ),
+      estimates: Type.Array(exactly(EstimatedOnLine)),
     }),
   ),
   history: Type.Array(

@@ -139,7 +139,7 @@ describe('what is expected of a shipment as a whole', () => {
 });
 
 describe('what is expected of a shipment as a whole, shared anew when another order joined it', () => {
-  const flat = (kind: string, amount: bigint) => ({ kind, by: 'flat' as const, amount: base(amount) });
+  const flat = (kind: string, amount: bigint) => ({ kind, by: 'flat' as const, amount: base(amount), rule: 'SEA' });
   const on = (item: string, value: bigint, estimates: Parameters<typeof sharedAnew>[1][number]['estimates']) => ({
     ...line(item, { shipment: 'FHL-020', value }),
     estimates,
@@ -167,6 +167,8 @@ describe('what is expected of a shipment as a whole, shared anew when another or
     ]);
     const own = on('C', 900n, [{ kind: 'freight', by: 'unit', amount: priceOrThrow('1') }]);
     expect(anewOn([SEA], [...shared, own])).toEqual([[], [], []]);
+    const said = on('C', 900n, [{ ...flat('freight', 20_000n), rule: undefined }]);
+    expect(anewOn([SEA], [...shared, said])).toEqual([[], [], []]);
   });
 
   it('takes all of it away where other lines bear it all, and changes nothing where nobody has what it is shared by', () => {

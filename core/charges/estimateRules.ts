@@ -90,9 +90,10 @@ export interface Anew {
 
 /**
  * What is expected of shipments as a whole, shared anew over lines of which nothing came yet, whichever order each is on: an order that joined
- * later bears its part of what the first one took alone. Only what changes is said. A line that says the charge otherwise than as one
- * amount is left as it is, and so are all where no line has what it is shared by.
- * @param already what of a kind is expected with other lines under a shipment, which stays as it is, in base currency
+ * later bears its part of what the first one took alone. Only what changes is said. A line for which somebody said the charge is left as it
+ * is, and so are all where no line has what it is shared by.
+ * @param already what of a kind is expected with other lines under a shipment, and with lines for which somebody said it, which stays as it
+ * is, in base currency
  */
 export function sharedAnew(
   rules: readonly EstimateRule[],
@@ -104,8 +105,8 @@ export function sharedAnew(
   const found: Anew[][] = lines.map(() => []);
   for (const kind of kindsOf(held)) {
     const ruleOf = lines.map((line) => {
-      const isOtherwise = line.estimates.some((estimate) => estimate.kind === kind && estimate.by !== 'flat');
-      const rule = isOtherwise ? undefined : held.find((one) => one.kind === kind && holds(one, line));
+      const isSaid = line.estimates.some(({ kind: of, by, rule }) => of === kind && (by !== 'flat' || !rule));
+      const rule = isSaid ? undefined : held.find((one) => one.kind === kind && holds(one, line));
       return rule?.by === 'flat' && line.shipment !== '' ? rule : undefined;
     });
     const flat = flatShares(ruleOf, lines, currency, already);

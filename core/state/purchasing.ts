@@ -5,11 +5,16 @@ import type { LineId, LotPart, PoolId } from '../costing/pool.ts';
 import type { PrepaidPart } from './owed.ts';
 
 /** A charge that is expected with goods on order, accrued when they come. Base currency; for a stock unit, a kilogram or a cubic metre. */
-export type Estimate =
-  | { readonly kind: string; readonly by: 'unit' | 'weight' | 'volume'; readonly amount: Price }
-  | { readonly kind: string; readonly by: 'percent'; readonly percent: Fraction }
-  | { readonly kind: string; readonly by: 'flat'; readonly amount: BaseAmount }
-  | { readonly kind: string; readonly by: 'tariff' };
+export type Estimate = {
+  readonly kind: string;
+  /** The rule of the company that put it there; undefined where somebody said it. */
+  readonly rule?: string | undefined;
+} & (
+  | { readonly by: 'unit' | 'weight' | 'volume'; readonly amount: Price }
+  | { readonly by: 'percent'; readonly percent: Fraction }
+  | { readonly by: 'flat'; readonly amount: BaseAmount }
+  | { readonly by: 'tariff' }
+);
 
 /** What a line is for: goods of an item, or an expense. */
 export type Bought =

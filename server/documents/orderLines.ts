@@ -65,7 +65,7 @@ export function askedOf(
     estimates:
       line.estimates?.map((estimate, number) =>
         estimateOf(estimate, reader, baseCurrency, `${at}/estimates/${number}/figure`),
-      ) ?? (ruled?.get(position) ?? []).map(({ estimate }) => estimate),
+      ) ?? (ruled?.get(position) ?? []).map(({ rule, estimate }) => ({ ...estimate, rule })),
     dimensions: dimensionsOf(line),
   };
 }
@@ -120,6 +120,7 @@ export function statedRows(lines: readonly { id: LineId; bought: Bought; stated:
           kind: estimate.kind,
           estimated_by: estimate.by,
           figure: figureOf(estimate),
+          rule: estimate.rule ?? '',
         })),
       ),
     },
@@ -129,22 +130,23 @@ export function statedRows(lines: readonly { id: LineId; bought: Bought; stated:
 export type EstimateBody = NonNullable<BodyOf<'order'>['lines'][number]['estimates']>[number];
 
 export function estimateOf(
-  { kind, by, figure }: EstimateBody,
+  { kind, by, figure, rule }: EstimateBody,
   reader: Reader,
   baseCurrency: string,
   at: string,
 ): Estimate {
+  const said = rule ? { kind, rule } : { kind };
   switch (by) {
     case 'unit':
     case 'weight':
     case 'volume':
-      return { kind, by, amount: reader.price(figure, at) };
+      return { ...said, by, amount: reader.price(figure, at) };
     case 'percent':
-      return { kind, by, percent: reader.discount(figure, at) };
+      return { ...said, by, percent: reader.discount(figure, at) };
     case 'flat':
-      return { kind, by, amount: reader.base(figure, baseCurrency, at) };
+      return { ...said, by, amount: reader.base(figure, baseCurrency, at) };
     case 'tariff':
-      return { kind, by };
+      return { ...said, by };
   }
 }
 

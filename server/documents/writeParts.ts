@@ -42,18 +42,19 @@ export const given = <Name extends string, Value extends string>(name: Name, val
   (value === undefined ? {} : { [name]: value }) as { [Key in Name]?: Value };
 
 export function estimate(expected: Estimate, baseCurrency: string) {
-  const { kind, by } = expected;
+  const { kind, rule, by } = expected;
+  const said = { kind, ...given('rule', rule) };
   switch (by) {
     case 'unit':
     case 'weight':
     case 'volume':
-      return { kind, by, figure: formatPrice(expected.amount) };
+      return { ...said, by, figure: formatPrice(expected.amount) };
     case 'percent':
-      return { kind, by, figure: percent(expected.percent) };
+      return { ...said, by, figure: percent(expected.percent) };
     case 'flat':
-      return { kind, by, figure: formatAmount(expected.amount, baseCurrency) };
+      return { ...said, by, figure: formatAmount(expected.amount, baseCurrency) };
     case 'tariff':
-      return { kind, by, figure: '' };
+      return { ...said, by, figure: '' };
   }
 }
 

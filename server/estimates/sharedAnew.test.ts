@@ -58,7 +58,7 @@ it('stays where some came, and is no more offered once every order has its versi
     const [of = ''] = line.split('/');
     const { version } = await order(of);
     const [was] = (await order(of)).lines.filter((one) => one.line === line);
-    const estimates = [{ kind, by: 'flat', figure }];
+    const estimates = [{ kind, by: 'flat', figure, rule: 'SEA' }];
     const stated = { of: line, item: '', quantity: '10', price: was?.price, discount: '', due: '', shipment: 'FHL 30' };
     await ines.posted('order-change', {
       of,
@@ -69,4 +69,29 @@ it('stays where some came, and is no more offered once every order has its versi
     });
   }
   expect(await anew()).toEqual([]);
+});
+
+it('leaves what somebody said, and shares over the others what that leaves', async () => {
+  const [line] = (await order(second)).lines;
+  expect(line?.estimates).toEqual([{ kind: 'freight', by: 'flat', figure: '173.08', rule: 'SEA' }]);
+  await ines.posted('order-change', {
+    of: second,
+    seen: (await order(second)).version,
+    date: '2026-03-05',
+    reason: 'the carrier said 300',
+    lines: [
+      {
+        of: `${second}/1`,
+        item: '',
+        quantity: '10',
+        price: line?.price,
+        discount: '',
+        due: '',
+        shipment: 'FHL 30',
+        estimates: [{ kind: 'freight', by: 'flat', figure: '300' }],
+      },
+    ],
+  });
+  // Of 1,000 the line that came keeps 666.67; with the 300 that were said 33.33 are left.
+  expect(await anew()).toEqual([[`${first}/2`, 'freight', '160.25', '33.33']]);
 });

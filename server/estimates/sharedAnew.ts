@@ -15,7 +15,7 @@ const NOTHING_CAME = `EXISTS (SELECT 1 FROM open_item x WHERE x.kind = 'to-recei
 
 /**
  * What is expected of a shipment as a whole, as it would be shared anew over all lines on it of which nothing came yet. With lines of which
- * some came it stays.
+ * some came, or for which somebody said it, it stays.
  */
 export async function listSharedAnew(
   manager: EntityManager,
@@ -39,7 +39,7 @@ export async function listSharedAnew(
     idOf,
   );
   const way = (await readWays(manager, [shipment])).get(shipment.toLowerCase());
-  const already = await readAlready(manager, [shipment], `NOT ${NOTHING_CAME}`);
+  const already = await readAlready(manager, [shipment], `(e.rule = '' OR NOT ${NOTHING_CAME})`);
   const lines = rows.map((row) => ({
     ...ruledLine(row, shipment, way),
     estimates: (estimates.get(idOf(row)) ?? []).map((one): Estimate => estimateOf(one)),

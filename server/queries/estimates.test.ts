@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import type { PreviewReply } from '@obolus/contract/commands';
 import type { RegisterName } from '@obolus/contract/registers/register';
+import type { OrderView } from '@obolus/contract/views/orders';
 import type { UnbilledEstimate } from '@obolus/contract/views/shipments';
 import { proveBooks } from '../proof/proveBooks.ts';
 import type { Client } from '../testing/client.ts';
@@ -49,6 +50,17 @@ const ruled = async (body: object) =>
     figure,
   ]);
 const unbilled = async () => (await ines.call('GET', '/api/estimates/unbilled')).body.rows as UnbilledEstimate[];
+
+it('are read as they are kept, with the rule that put them there', async () => {
+  const id = await ines.posted('order', twoLines());
+  const estimates = async () =>
+    ((await ines.call('GET', `/api/orders/${id}`)).body as unknown as OrderView).lines[0]?.estimates;
+  expect(await estimates()).toEqual([
+    { kind: 'freight', by: 'weight', figure: '0.75', rule: 'LAND' },
+    { kind: 'insurance', by: 'percent', figure: '0.5', rule: 'INS' },
+  ]);
+  await ines.posted('reversal', { of: id, date: '2026-03-02', reason: 'a try' });
+});
 
 it('are shown before the order is placed, and stay away from lines that say their own or none', async () => {
   expect(await ruled(twoLines())).toEqual([

@@ -87,7 +87,7 @@ async function readLines(
     [id],
   );
   const estimates: Row[] = await manager.query(
-    `SELECT t.line_no, t.kind, t.estimated_by, t.figure FROM order_estimate t JOIN ordered_line l ON l.document_id = t.document_id AND l.line_no = t.line_no AND l.by_id = t.by_id
+    `SELECT t.line_no, t.kind, t.estimated_by, t.figure, t.rule FROM order_estimate t JOIN ordered_line l ON l.document_id = t.document_id AND l.line_no = t.line_no AND l.by_id = t.by_id
      WHERE t.document_id = ? ORDER BY t.kind`,
     [id],
   );
@@ -120,7 +120,7 @@ async function readLines(
 }
 
 function estimateOf(
-  { kind, estimated_by: by, figure }: Row,
+  { kind, estimated_by: by, figure, rule }: Row,
   baseCurrency: string,
 ): OrderView['lines'][number]['estimates'][number] {
   const shown =
@@ -128,10 +128,15 @@ function estimateOf(
       ? ''
       : by === 'percent'
         ? showDiscount(figure)
-        : by === 'unit'
-          ? showPrice(figure)
-          : showAmount(figure, baseCurrency);
-  return { kind: text(kind) as 'freight', by: text(by) as 'unit', figure: shown };
+        : by === 'flat'
+          ? showAmount(figure, baseCurrency)
+          : showPrice(figure);
+  return {
+    kind: text(kind) as 'freight',
+    by: text(by) as 'unit',
+    figure: shown,
+    ...(text(rule) === '' ? {} : { rule: text(rule) }),
+  };
 }
 
 /** What was done with it, in the order of entry; a later version says what it changed. */

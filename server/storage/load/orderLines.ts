@@ -218,17 +218,17 @@ export function aheadTaken(row: Row): AheadTaken {
 
 /** What is expected with an order line, from its row. */
 export function estimateOf(row: Row): Estimate {
-  const kind = text(row.kind);
+  const said = text(row.rule) === '' ? { kind: text(row.kind) } : { kind: text(row.kind), rule: text(row.rule) };
   switch (text(row.estimated_by) as Estimate['by']) {
     case 'unit':
     case 'weight':
     case 'volume':
-      return { kind, by: text(row.estimated_by) as 'unit', amount: priceOf(row.figure) };
+      return { ...said, by: text(row.estimated_by) as 'unit', amount: priceOf(row.figure) };
     case 'percent':
-      return { kind, by: 'percent', percent: fractionOf(row.figure) };
+      return { ...said, by: 'percent', percent: fractionOf(row.figure) };
     case 'flat':
-      return { kind, by: 'flat', amount: baseOf(row.figure) };
+      return { ...said, by: 'flat', amount: baseOf(row.figure) };
     case 'tariff':
-      return { kind, by: 'tariff' };
+      return { ...said, by: 'tariff' };
   }
 }

@@ -39,6 +39,7 @@ export const purchasing = {
     kind: { type: 'varchar', length: 30, primary: true },
     estimated_by: text(10),
     figure: figure(),
+    rule: { ...text(30), default: '' },
   }),
   /** What was done with an order after it was placed: changed, held, released, sent. */
   orderStep: table(

@@ -31,9 +31,14 @@ interface Props {
 /** The charges that are expected with the goods of a line, and what one of them should cost with these. */
 export function ExpectedCharges({ line, at, set, wrong, expected, ruled }: Props) {
   const isRuled = line.estimates === undefined && !line.of;
-  const estimates = line.estimates ?? ruled.map(({ kind, by, figure }) => ({ kind, by, figure }));
+  const estimates: Estimate[] = line.estimates ?? ruled.map(({ kind, by, figure }) => ({ kind, by, figure }));
   const change = (place: number, to: Partial<Estimate>) =>
-    set({ estimates: estimates.map((estimate, position) => (position === place ? { ...estimate, ...to } : estimate)) });
+    // What somebody changes is none of a rule any more.
+    set({
+      estimates: estimates.map(({ rule, ...estimate }, position) =>
+        position === place ? { ...estimate, ...to } : { ...estimate, ...(rule ? { rule } : {}) },
+      ),
+    });
   const kinds = useChargeKinds().flatMap(({ code, isCost }) => (isCost ? [code] : []));
   const unused = kinds.find((kind) => !estimates.some((estimate) => estimate.kind === kind));
   return (
@@ -66,6 +71,9 @@ export function ExpectedCharges({ line, at, set, wrong, expected, ruled }: Props
             wrong={wrong(`estimates/${place}/by`)}
             onChange={(by) => change(place, { by: by as Estimate['by'] })}
           />
+          {estimate.rule && (
+            <span className="dim whitespace-nowrap">{say('orders.by_rule', { rule: estimate.rule })}</span>
+          )}
           <TakeOut
             label={say('orders.estimate_out', { place: place + 1, at: at + 1 })}
             onClick={() => set({ estimates: estimates.filter((_, position) => position !== place) })}

@@ -70,8 +70,8 @@ export function anewFor(
     if (own.length === 0) return [];
     const ordered = asOrdered(line);
     const others = (ordered.estimates ?? []).filter(({ kind }) => !own.some((one) => one.kind === kind));
-    const shared = own.flatMap(({ kind, anew: figure }) =>
-      isZero(figure) ? [] : [{ kind: kind as 'freight', by: 'flat' as const, figure }],
+    const shared = own.flatMap(({ kind, rule, anew: figure }) =>
+      isZero(figure) ? [] : [{ kind: kind as 'freight', by: 'flat' as const, figure, rule }],
     );
     return [{ ...ordered, estimates: [...others, ...shared] }];
   });
