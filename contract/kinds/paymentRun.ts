@@ -24,8 +24,16 @@ export const paymentRun = kind({
           }),
           { maxItems: 500, description: 'Open items; of a credit memo the amounts are below zero' },
         ),
+        prepays: Type.Optional(
+          exactly({
+            order: Type.Union([Id, Type.Literal('')], { description: 'In place of bills; empty on account' }),
+            refundable: Type.Optional(Type.Boolean({ description: 'A deposit that comes back' })),
+            amount: Amount,
+            tax: Type.Optional(Type.Union([Amount, Type.Literal('')])),
+          }),
+        ),
       }),
-      { maxItems: MOST_PAYMENTS, description: 'One for each vendor and currency' },
+      { maxItems: MOST_PAYMENTS, description: 'One for each vendor and currency, and for each prepayment' },
     ),
     sure: Type.Optional(Text(200, 'Why what may be paid twice is not')),
   }),

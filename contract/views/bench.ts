@@ -61,7 +61,7 @@ export const IncomingBill = exactly({
   /** A paper of the vendor with the same number that waits too; null where there is none. */
   twin: Type.Union([exactly({ id: Key, number: Text(60), name: Text(200) }), Type.Null()]),
   /** What a bill for a prepayment asks for before anything comes, and for which order of ours; null for any other. */
-  prepays: Type.Union([exactly({ order: orEmpty(Id), amount: Amount }), Type.Null()]),
+  prepays: Type.Union([exactly({ order: orEmpty(Id), amount: Amount, tax: orEmpty(Amount) }), Type.Null()]),
   number: Text(60),
   /** When it says that it is due; empty where it says nothing, or several days. */
   due: orEmpty(Day),

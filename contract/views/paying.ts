@@ -96,6 +96,11 @@ export const RunView = exactly({
       account: Text(60),
       accountSince: orEmpty(Day),
       bills: Type.Array(exactly({ id: Id, reference: Text(60), amount: Amount, doubt: MaybeDoubt })),
+      /** What it pays before the bill; null where it pays bills. */
+      prepays: Type.Union([
+        exactly({ order: orEmpty(Id), number: Text(30), refundable: Type.Boolean(), tax: Amount }),
+        Type.Null(),
+      ]),
       state: oneOf(PAYMENT_STATES),
       /** Why the bank sent it back, as the bank says it. */
       says: Text(140),

@@ -1,6 +1,7 @@
 import {
   base,
   type BaseAmount,
+  documentAmount,
   type DocumentAmount,
   documentAmountOrThrow,
   ONE_TO_ONE,
@@ -13,7 +14,9 @@ import { checkCurrency, checkDate, checkSecondPerson, rateOn } from '../state/ch
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { checkHold, checkPayer } from '../purchasing/vendor.ts';
-import { lineId } from '../costing/pool.ts';
+import { lineId, type LineId } from '../costing/pool.ts';
+import type { PaymentRun, RunPayment } from '../state/paying.ts';
+import { checkReleased, madeFromRun } from './released.ts';
 import { numberOf, type Reading, SOMEONE } from '../state/caseStep.ts';
 import { change, type Writing } from '../state/writing.ts';
 import { kind } from '../state/kind.ts';
@@ -27,23 +30,32 @@ export interface PrepaymentCommand {
   readonly by?: string | undefined;
   readonly currency: string;
   readonly date: Day;
+  /** All that is paid, tax with it. */
   readonly amount: DocumentAmount;
+  /** The tax in it that the vendor's prepayment bill shows and that is reclaimed; none where undefined. */
+  readonly tax?: DocumentAmount | undefined;
   /** The order whose goods it is for; undefined for a deposit that is for nothing in particular. */
   readonly order?: string | undefined;
   /** A deposit that comes back; never one for the goods of an order. */
   readonly refundable?: boolean | undefined;
   /** Somebody else has looked at exactly this prepayment and agreed. */
   readonly signedOff?: boolean | undefined;
+  /** The place in a run that another person released; undefined where it was typed from what the bank did. */
+  readonly run?: LineId | undefined;
 }
 
 export interface PrepaymentDocument extends PrepaymentCommand {
   readonly rate: Rate;
+  /** What stands in prepayments for it, and in input tax. */
   readonly base: BaseAmount;
+  readonly taxBase: BaseAmount;
 }
 
 /**
  * Money paid before the bill: prepayments against the bank at the day's rate; a payment uses it later. Goods of the order that it is for
- * come in at its rate, as far as it goes (accounting.md, prepayment). More than the company lets one person pay so needs a second one.
+ * come in at its rate, as far as it goes (accounting.md, prepayment). Tax that the vendor's prepayment bill shows is reclaimed with it, and
+ * given back as it is used, since it is in the tax of the bill. More than the company lets one person pay so needs a second one; a run has
+ * been released by one.
  */
 export function decidePrepayment(books: Books, command: PrepaymentCommand): Decision<PrepaymentDocument> {
   const refusals: Refusal[] = [
@@ -54,23 +66,52 @@ export function decidePrepayment(books: Books, command: PrepaymentCommand): Deci
   if (command.order !== undefined) refusals.push(...checkOrder(books, command, command.order));
   if (command.refundable && command.order !== undefined) refusals.push(refusal('deposit_for_goods', '/refundable'));
   if (command.amount <= 0n) refusals.push(refusal('amount_zero', '/amount'));
+  refusals.push(...checkTax(command), ...checkReleased(books, command.run, isAsAsked(command)));
   if (refusals.length > 0) return refused(refusals);
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
-  const amount = toBase(command.amount, command.currency, rate, books.company.currency);
-  const second = checkSecondPerson(books, amount, books.company.prepaymentsAbove, command.signedOff);
+  const inBase = (figure: DocumentAmount) => toBase(figure, command.currency, rate, books.company.currency);
+  const amount = inBase(command.amount);
+  const tax = inBase(command.tax ?? documentAmount(0n));
+  const net = base(amount - tax);
+  const agreed = command.signedOff === true || command.run !== undefined;
+  const second = checkSecondPerson(books, amount, books.company.prepaymentsAbove, agreed);
   if (second.length > 0) return refused(second);
   return post(books, {
-    document: { ...command, rate, base: amount },
+    document: { ...command, rate, base: net, taxBase: tax },
     date: command.date,
-    cites: command.order === undefined ? [] : [lineId(command.order, 0)],
+    cites: [
+      ...(command.order === undefined ? [] : [lineId(command.order, 0)]),
+      ...(command.run === undefined ? [] : [command.run]),
+    ],
     effects: {
       flows: [
-        { account: 'prepayments', amount, about: { vendor: command.vendor } },
+        { account: 'prepayments', amount: net, about: { vendor: command.vendor } },
+        ...(tax === 0n ? [] : [{ account: 'input-tax' as const, amount: tax, about: {} }]),
         { account: 'bank', amount: base(-amount), about: {} },
       ],
     },
   });
 }
+
+/** Tax is a part of what is paid; a deposit that comes back is for nothing that is taxed. */
+function checkTax({ tax = documentAmount(0n), amount, refundable }: PrepaymentCommand): Refusal[] {
+  if (tax === 0n) return [];
+  if (tax < 0n) return [refusal('amount_negative', '/tax')];
+  if (refundable) return [refusal('deposit_with_tax', '/tax')];
+  return tax >= amount ? [refusal('tax_exceeds_prepaid', '/tax')] : [];
+}
+
+/** Whether it is what a place of a run asks for. */
+const isAsAsked =
+  ({ vendor, currency, date, amount, tax, order, refundable }: PrepaymentCommand) =>
+  (asked: RunPayment, run: PaymentRun): boolean =>
+    asked.vendor === vendor &&
+    asked.currency === currency &&
+    run.date === date &&
+    asked.prepays?.amount === amount &&
+    asked.prepays.tax === (tax ?? 0n) &&
+    asked.prepays.order === order &&
+    asked.prepays.refundable === (refundable ?? false);
 
 function checkOrder(books: Books, { vendor, currency, date }: PrepaymentCommand, id: string): Refusal[] {
   const order = books.orders.get(id);
@@ -98,14 +139,18 @@ function prepaymentStep({ step, books, date, numbers }: Reading): PrepaymentComm
     signedOff: isTrue(step, 'signed-off'),
     date,
     amount: documentAmountOrThrow(textOf(step, 'amount'), currency),
+    tax: step.tax === undefined ? undefined : documentAmountOrThrow(textOf(step, 'tax'), currency),
   };
 }
 
 function recordPrepayment(next: Writing, of: PrepaymentDocument, document: string): void {
-  const { vendor, currency, date, amount, base, order, refundable = false } = of;
-  const known = { document, order, refundable, vendor, currency, date, amount, base };
+  const { vendor, currency, date, amount, order, refundable = false, run, taxBase } = of;
+  const tax = { amount: of.tax ?? documentAmount(0n), base: taxBase };
+  const known = { document, order, refundable, vendor, currency, date, amount, base: of.base, tax };
   next.prepayments.set(document, { ...known, used: [], refunded: [], received: [] });
-  next.bankPayments.set(document, { document, vendor, currency, date, amount, base, fee: NO_FEE, stated: [] });
+  const left = { document, vendor, currency, date, amount, base: base(of.base + taxBase), fee: NO_FEE };
+  next.bankPayments.set(document, { ...left, stated: [] });
+  if (run !== undefined) madeFromRun(next, run);
   if (order === undefined) return;
   change(next.orders, order, (known) => ({ ...known, prepaid: [...known.prepaid, document] }));
 }
@@ -114,5 +159,5 @@ export const prepayment = kind({
   name: 'prepayment',
   decide: decidePrepayment,
   record: recordPrepayment,
-  verbs: { prepay: { keys: ['currency', 'amount', 'for', 'refundable', 'signed-off'], read: prepaymentStep } },
+  verbs: { prepay: { keys: ['currency', 'amount', 'tax', 'for', 'refundable', 'signed-off'], read: prepaymentStep } },
 });

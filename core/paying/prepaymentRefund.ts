@@ -11,7 +11,6 @@ import {
   toBase,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
-import { cumulative, sumOfParts } from '../exact/cumulative.ts';
 import { lineId } from '../costing/pool.ts';
 import type { Books } from '../state/books.ts';
 import { numberOf, type Reading, SOMEONE } from '../state/caseStep.ts';
@@ -19,7 +18,7 @@ import { checkCurrency, checkDate, rateOn } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { kind } from '../state/kind.ts';
 import type { Prepayment } from '../state/owed.ts';
-import { takenOf } from '../state/prepaid.ts';
+import { goodsOf, partOfPrepaid } from '../state/prepaid.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { cameIn } from '../state/cameIn.ts';
 import { change } from '../state/writing.ts';
@@ -40,8 +39,11 @@ export interface PrepaymentRefundCommand {
 export interface PrepaymentRefundDocument extends PrepaymentRefundCommand {
   readonly rate: Rate;
   readonly got: BaseAmount;
-  /** What stood in the books for it. */
+  /** What stood in the books for it: in prepayments, and in input tax. */
   readonly booked: BaseAmount;
+  readonly taxBase: BaseAmount;
+  /** How much of the amount is tax, in its currency. */
+  readonly tax: DocumentAmount;
 }
 
 /** What comes back of a prepayment leaves it at the rate at which it stands; the rest is exchange difference (accounting.md, refund in money). */
@@ -61,17 +63,17 @@ function decideRefund(books: Books, command: PrepaymentRefundCommand): Decision<
   if (currency === books.company.currency && got !== atRate)
     refusals.push(refusal('took_differs', '/got', { amount: formatAmount(atRate, currency) }));
   if (!prepaid || refusals.length > 0) return refused(refusals);
-  const before = sumOfParts(takenOf(prepaid));
-  const booked = base(cumulative(prepaid.base, before.amount + amount, prepaid.amount, before.base));
+  const { base: booked, tax, taxBase } = partOfPrepaid(prepaid, amount);
   return post(books, {
-    document: { ...command, rate, got, booked },
+    document: { ...command, rate, got, booked, tax, taxBase },
     date,
     cites: [lineId(of, 0)],
     effects: {
       flows: [
         { account: 'bank', amount: got, about: {} },
         { account: 'prepayments', amount: base(-booked), about: { vendor: command.vendor } },
-        { account: 'exchange-difference', amount: base(booked - got), about: {} },
+        ...(taxBase === 0n ? [] : [{ account: 'input-tax' as const, amount: base(-taxBase), about: {} }]),
+        { account: 'exchange-difference', amount: base(booked + taxBase - got), about: {} },
       ],
     },
   });
@@ -87,9 +89,11 @@ function checkPrepaid({ vendor, currency, of, amount }: PrepaymentRefundCommand,
 }
 
 /** What neither paid bills nor goods came in by: these are still to be paid with it. */
-export function refundable({ amount, used, refunded, received }: Prepayment): DocumentAmount {
+export function refundable({ amount, tax, used, refunded, received }: Prepayment): DocumentAmount {
   const sum = (parts: readonly { amount: DocumentAmount }[]) => parts.reduce((total, part) => total + part.amount, 0n);
-  const [paid, came] = [sum(used), sum(received)];
+  const [paid, goods] = [sum(used), goodsOf({ amount, tax })];
+  // Goods came in without tax: what was paid for them has it.
+  const came = goods === amount ? sum(received) : (sum(received) * amount + goods - 1n) / goods;
   return documentAmount(amount - sum(refunded) - (paid > came ? paid : came));
 }
 
@@ -112,8 +116,9 @@ function refundStep({ step, books, date, numbers }: Reading): PrepaymentRefundCo
 export const prepaymentRefund = kind({
   name: 'prepayment-refund',
   decide: decideRefund,
-  record(next, { vendor, currency, of, date, amount, got, booked }: PrepaymentRefundDocument, number) {
-    const part = { line: lineId(number, 1), date, amount, base: booked };
+  record(next, document: PrepaymentRefundDocument, number) {
+    const { vendor, currency, of, date, amount, got, booked, tax, taxBase } = document;
+    const part = { line: lineId(number, 1), date, amount, tax, base: booked, taxBase };
     cameIn(next, number, { vendor, currency, date, amount, got });
     change(next.prepayments, of, (known) => ({ ...known, refunded: [...known.refunded, part] }));
   },

@@ -113,6 +113,16 @@ export interface PrepaidPart {
   readonly base: BaseAmount;
 }
 
+/** What is gone of a prepayment: in its currency, tax with it, and how much of it is tax; as it stood in prepayments, and in input tax. */
+export interface PrepaidTaken {
+  readonly line: LineId;
+  readonly date: Day;
+  readonly amount: DocumentAmount;
+  readonly tax: DocumentAmount;
+  readonly base: BaseAmount;
+  readonly taxBase: BaseAmount;
+}
+
 export interface Prepayment {
   readonly document: string;
   /** The order whose goods it is for; undefined for one that is for nothing in particular. */
@@ -122,12 +132,15 @@ export interface Prepayment {
   readonly vendor: string;
   readonly currency: string;
   readonly date: Day;
+  /** All that was paid, tax with it. */
   readonly amount: DocumentAmount;
+  /** What stands in prepayments for it: without the tax that the vendor's prepayment bill shows, which is reclaimed at once. */
   readonly base: BaseAmount;
+  readonly tax: { readonly amount: DocumentAmount; readonly base: BaseAmount };
   /** What of it paid bills. */
-  readonly used: readonly { line: LineId; date: Day; amount: DocumentAmount; base: BaseAmount }[];
+  readonly used: readonly PrepaidTaken[];
   /** What of it the vendor paid back. */
-  readonly refunded: Prepayment['used'];
-  /** What goods of its order came in at its rate. */
+  readonly refunded: readonly PrepaidTaken[];
+  /** What goods of its order came in at its rate, without tax. */
   readonly received: readonly { line: LineId; amount: DocumentAmount; base: BaseAmount }[];
 }

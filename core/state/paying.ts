@@ -11,6 +11,17 @@ export interface RunPayment {
     readonly amount: DocumentAmount;
     readonly discount: DocumentAmount;
   }[];
+  /** Paid before any bill, in place of bills. */
+  readonly prepays?: RunPrepayment | undefined;
+}
+
+/** What a run pays before the bill: for an order's goods, on account, or as a deposit. */
+export interface RunPrepayment {
+  readonly order: string | undefined;
+  readonly refundable: boolean;
+  readonly amount: DocumentAmount;
+  /** The tax in it that the vendor's prepayment bill shows. */
+  readonly tax: DocumentAmount;
 }
 
 /** Payments that wait for another person to release them. Keyed by document. */

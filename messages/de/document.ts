@@ -64,4 +64,6 @@ export const document: Record<keyof typeof en, string> = {
   'document.instalment_due': '{amount}, fällig {day}',
   'document.instalment_open': '{amount}, fällig {day}: {open} noch offen',
   'document.instalment_paid': '{amount}, fällig {day}: ausgeglichen',
+  'document.tax_in_it': 'Darin Steuer',
+  'document.amount_in': '{amount} {currency}',
 };

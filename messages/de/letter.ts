@@ -30,4 +30,8 @@ export const letter: Record<keyof typeof en, string> = {
   'letter.statement_please': 'Bitte sagen Sie uns, was Sie dazu finden.',
   'letter.paid_to':
     'Am {day} zahlen wir {amount} {currency} an {payee}, Konto {account}, unter {reference}. Die Zahlung ist für:',
+  'letter.paid_ahead': '- Anzahlung, unsere Bestellung {order}',
+  'letter.paid_on_account': '- à conto',
+  'letter.ahead': 'Anzahlung, Bestellung {order}',
+  'letter.on_account': 'A conto',
 };

@@ -142,4 +142,7 @@ export const payables: Record<keyof typeof en, string> = {
     'Bezahlte Rechnungen, die anderen bezahlten gleichen: derselbe Betrag eines Lieferanten binnen eines Monats, oder eine Nummer bei zwei Lieferanten',
   'payables.nothing_paid_twice': 'Keine bezahlte Rechnung gleicht einer anderen bezahlten',
   'payables.found_agreed_in_sum': 'stimmt, als eine Summe',
+  'payables.of_prepayment': '{name}, Anzahlung {place}',
+  'payables.tax_in_it': 'Darin Steuer',
+  'payables.pay_with_run': 'Mit einem Lauf zahlen',
 };

@@ -94,4 +94,10 @@ export const paying: Record<keyof typeof en, string> = {
   'paying.why_not_twice': 'Warum das Markierte nicht doppelt bezahlt wird',
   'paying.goes_to': 'Geht an {to}',
   'paying.line_got': 'Eingegangen',
+  'paying.add_prepayment': 'Anzahlung hinzufügen',
+  'paying.another_prepayment': 'Weitere Anzahlung hinzufügen',
+  'paying.prepayment_out': 'Anzahlung {place} herausnehmen',
+  'paying.deposit': 'Eine Kaution, die zurückkommt',
+  'paying.on_account': 'A conto',
+  'paying.tax_in_it': 'darin {tax} {currency} Steuer',
 };

@@ -205,4 +205,9 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.bill_not_held': 'Die Zahlung dieser Rechnung hält niemand an.',
   'refusal.instalment_not_later': 'Der Teil davor ist am {date} fällig: einen späteren Tag wählen.',
   'refusal.instalments_do_not_add_up': 'Raten ergeben {amount}, die Rechnung {asked}.',
+  'refusal.deposit_with_tax':
+    'In einer Kaution, die zurückkommt, ist keine Steuer: die Steuer weglassen, oder sagen, wofür angezahlt wird.',
+  'refusal.tax_exceeds_prepaid': 'Die Steuer ist ein Teil des Bezahlten: sie muss kleiner sein.',
+  'refusal.prepaid_beside_bills':
+    'Eine Zahlung ist für Rechnungen oder eine Anzahlung, nicht beides: zwei daraus machen.',
 };

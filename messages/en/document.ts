@@ -62,4 +62,6 @@ export const document = {
   'document.instalment_due': '{amount}, due {day}',
   'document.instalment_open': '{amount}, due {day}: {open} still open',
   'document.instalment_paid': '{amount}, due {day}: settled',
+  'document.tax_in_it': 'Tax in it',
+  'document.amount_in': '{amount} {currency}',
 } as const;

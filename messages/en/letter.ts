@@ -25,4 +25,8 @@ export const letter = {
   'letter.statement_not_there': '- {reference} of {day}, {amount} {currency}: it is not on your statement',
   'letter.statement_please': 'Please tell us what you find.',
   'letter.paid_to': 'On {day} we pay {amount} {currency} to {payee}, account {account}, as {reference}. It is for:',
+  'letter.paid_ahead': '- in advance, our order {order}',
+  'letter.paid_on_account': '- on account',
+  'letter.ahead': 'Prepayment, order {order}',
+  'letter.on_account': 'On account',
 } as const;

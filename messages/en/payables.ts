@@ -137,4 +137,7 @@ export const payables = {
     'Paid bills that are like others that were paid too: the same amount of one vendor within a month, or one number at two vendors',
   'payables.nothing_paid_twice': 'No paid bill is like another that was paid',
   'payables.found_agreed_in_sum': 'agreed, as one sum',
+  'payables.of_prepayment': '{name}, prepayment {place}',
+  'payables.tax_in_it': 'Tax in it',
+  'payables.pay_with_run': 'Pay with a run',
 } as const;

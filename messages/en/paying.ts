@@ -90,4 +90,10 @@ export const paying = {
   'paying.why_not_twice': 'Why what is marked is not paid twice',
   'paying.goes_to': 'Goes to {to}',
   'paying.line_got': 'Came in',
+  'paying.add_prepayment': 'Add a prepayment',
+  'paying.another_prepayment': 'Add another prepayment',
+  'paying.prepayment_out': 'Take prepayment {place} out',
+  'paying.deposit': 'A deposit that comes back',
+  'paying.on_account': 'On account',
+  'paying.tax_in_it': '{tax} {currency} tax in it',
 } as const;

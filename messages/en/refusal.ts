@@ -189,4 +189,7 @@ export const refusal = {
   'refusal.bill_not_held': 'Nobody holds the payment of this bill.',
   'refusal.instalment_not_later': 'The part before it is due {date}: choose a later day.',
   'refusal.instalments_do_not_add_up': 'Instalments come to {amount}, the bill to {asked}.',
+  'refusal.deposit_with_tax': 'A deposit that comes back has no tax in it: leave the tax out, or say what it pays for.',
+  'refusal.tax_exceeds_prepaid': 'The tax is a part of what is paid: it must be less than that.',
+  'refusal.prepaid_beside_bills': 'A payment is for bills or paid in advance, not both: make two of it.',
 } as const;

@@ -167,7 +167,7 @@ describe('a run', () => {
     const ana = await server.colleague('approver', 'ana');
     const replies = await Promise.all([piet.post('approval', answer(run)), ana.post('approval', answer(run))]);
     expect(replies.map(({ status }) => status).sort()).toEqual([201, 422]);
-    const [count] = (await server.source.query('SELECT COUNT(*) AS n FROM payment WHERE run_id = ?', [run])) as {
+    const [count] = (await server.source.query('SELECT COUNT(*) AS n FROM run_paid WHERE run_id = ?', [run])) as {
       n: string;
     }[];
     expect(Number(count?.n)).toBe(2);

@@ -8,7 +8,7 @@ import { type MailServer, sendMail } from '../mail/mails.ts';
 import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { RUN_PAID_TO, RUN_PAYEE } from '../queries/paidTo.ts';
 import { groupBy } from '../storage/groupBy.ts';
-import { stands } from '../storage/load/rows.ts';
+import { isTrue, stands } from '../storage/load/rows.ts';
 import { transferReference } from '../transfers/runFile.ts';
 import { hiddenAccount } from '../transfers/accountNumbers.ts';
 
@@ -24,9 +24,9 @@ export async function sendRemittances(
 ): Promise<Remittances> {
   const { manager } = source;
   const payments: Row[] = await manager.query(
-    `SELECT r.number, r.date, y.run_line_no, y.document_id, y.amount, d.currency, v.name, v.mail, ${RUN_PAID_TO}, c.name AS company, COALESCE(NULLIF(v.language, ''), c.language) AS language
-     FROM payment y JOIN run_payment p ON p.document_id = y.run_id AND p.line_no = y.run_line_no JOIN document r ON r.id = y.run_id JOIN document d ON d.id = y.document_id
-       JOIN vendor v ON v.id = d.vendor_id JOIN company c ON c.id = 1 ${RUN_PAYEE}
+    `SELECT r.number, r.date, y.run_line_no, y.document_id, p.amount, d.currency, q.document_id IS NOT NULL AS prepays, o.number AS order_number, v.name, v.mail, ${RUN_PAID_TO}, c.name AS company, COALESCE(NULLIF(v.language, ''), c.language) AS language
+     FROM run_paid y JOIN run_payment p ON p.document_id = y.run_id AND p.line_no = y.run_line_no JOIN document r ON r.id = y.run_id JOIN document d ON d.id = y.document_id
+       LEFT JOIN run_prepayment q ON q.document_id = p.document_id AND q.payment_no = p.line_no LEFT JOIN document o ON o.id = q.order_id JOIN vendor v ON v.id = d.vendor_id JOIN company c ON c.id = 1 ${RUN_PAYEE}
      WHERE y.run_id = ? AND ${stands('y.document_id')} ORDER BY y.run_line_no`,
     [run],
   );
@@ -71,6 +71,12 @@ function letterOf(payment: Row, reference: string, bills: readonly Row[]): { sub
       ? say('letter.paid_bill', { ...about, currency })
       : say('letter.paid_less', { ...about, currency, discount: figure(bill.discount) });
   });
+  if (isTrue(payment.prepays))
+    lines.push(
+      payment.order_number == null
+        ? say('letter.paid_on_account')
+        : say('letter.paid_ahead', { order: text(payment.order_number) }),
+    );
   const paid = {
     amount: figure(payment.amount),
     currency,

@@ -114,9 +114,9 @@ async function paymentsNamed(
   });
   if (parted.length === 0) return new Map();
   const rows: Row[] = await manager.query(
-    `SELECT p.document_id, r.number, p.run_line_no, p.amount, d.currency, d.date, ${stands('p.document_id')} AS stands,
+    `SELECT p.document_id, r.number, p.run_line_no, y.amount, d.currency, d.date, ${stands('p.document_id')} AS stands,
             EXISTS (SELECT 1 FROM bank_statement_line l WHERE l.payment_id = p.document_id AND ${stands('l.document_id')}) AS is_taken
-     FROM document r JOIN payment p ON p.run_id = r.id JOIN document d ON d.id = p.document_id WHERE r.kind = 'payment-run' AND r.number IN (?) ORDER BY d.id FOR UPDATE`,
+     FROM document r JOIN run_paid p ON p.run_id = r.id JOIN run_payment y ON y.document_id = p.run_id AND y.line_no = p.run_line_no JOIN document d ON d.id = p.document_id WHERE r.kind = 'payment-run' AND r.number IN (?) ORDER BY d.id FOR UPDATE`,
     [[...new Set(parted.map(({ run }) => run))]],
   );
   return new Map(
@@ -141,7 +141,7 @@ async function linesOf(
 ): Promise<StatusLine[]> {
   if (rejected.length === 0) return [...lines];
   const rows: Row[] = await manager.query(
-    "SELECT p.run_line_no, d.currency FROM document r JOIN payment p ON p.run_id = r.id JOIN document d ON d.id = p.document_id WHERE r.kind = 'payment-run' AND r.number = ? ORDER BY p.run_line_no",
+    "SELECT p.run_line_no, d.currency FROM document r JOIN run_paid p ON p.run_id = r.id JOIN document d ON d.id = p.document_id WHERE r.kind = 'payment-run' AND r.number = ? ORDER BY p.run_line_no",
     [answers],
   );
   const further = rows.flatMap((row): StatusLine[] => {

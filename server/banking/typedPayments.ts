@@ -27,6 +27,9 @@ export interface TypedPayment {
   readonly isTaken: false;
 }
 
+/** SQL: document `d` was made of no run. */
+const NO_RUN = 'NOT EXISTS (SELECT 1 FROM run_paid x WHERE x.document_id = d.id)';
+
 /** Those that lines of these days may be of. */
 export async function typedPayments(manager: EntityManager, days: readonly string[]): Promise<TypedPayment[]> {
   const known = days.filter(isDay).sort();
@@ -38,8 +41,8 @@ export async function typedPayments(manager: EntityManager, days: readonly strin
   const rows: Row[] = await manager.query(
     `SELECT d.id, d.date, d.currency, p.amount, p.took, v.name, v.payee,
        (SELECT GROUP_CONCAT(b.reference SEPARATOR '\\n') FROM payment_line y JOIN document b ON b.id = y.of_id WHERE y.document_id = d.id) AS bills
-     FROM payment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE p.run_id IS NULL AND p.prepayment_id IS NULL AND ${untaken('d.id')}
-     UNION ALL SELECT d.id, d.date, d.currency, p.amount, NULL, v.name, v.payee, NULL FROM prepayment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${untaken('d.id')}
+     FROM payment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE p.prepayment_id IS NULL AND ${NO_RUN} AND ${untaken('d.id')}
+     UNION ALL SELECT d.id, d.date, d.currency, p.amount, NULL, v.name, v.payee, NULL FROM prepayment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${NO_RUN} AND ${untaken('d.id')}
      UNION ALL SELECT d.id, d.date, d.currency, -p.amount, NULL, v.name, v.payee, NULL FROM prepayment_refund p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${untaken('d.id')}
      UNION ALL SELECT c.document_id, c.date, c.currency, c.amount, NULL, v.name, v.payee, NULL FROM (${CLAIMS_PAID(untaken('d.id'))}) c JOIN vendor v ON v.id = c.vendor_id
      ORDER BY id`,

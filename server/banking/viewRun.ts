@@ -7,7 +7,7 @@ import type { SignedIn } from '../asking/signedIn.ts';
 import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { groupBy } from '../storage/groupBy.ts';
-import { stands } from '../storage/load/rows.ts';
+import { isTrue, stands } from '../storage/load/rows.ts';
 import { doubtsOf } from '../queries/paidTwice.ts';
 import { RUN_PAID_TO, RUN_PAYEE } from '../queries/paidTo.ts';
 import { ACCOUNT_SINCE } from './proposal.ts';
@@ -24,12 +24,13 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
   )) as Row[];
   if (!head) throw new RequestError(404, 'problem.no_such_document');
   const payments: Row[] = await manager.query(
-    `SELECT p.line_no, p.currency, p.amount, v.id AS vendor_id, v.name, ${RUN_PAID_TO}, IF(m.account <> '', NULL, ${ACCOUNT_SINCE}) AS since, y.document_id AS payment_id, yd.number AS payment_number,
+    `SELECT p.line_no, p.currency, p.amount, q.document_id IS NOT NULL AS prepays, q.order_id, o.number AS order_number, q.refundable, q.tax, v.id AS vendor_id, v.name, ${RUN_PAID_TO}, IF(m.account <> '', NULL, ${ACCOUNT_SINCE}) AS since, y.document_id AS payment_id, yd.number AS payment_number,
             y.document_id IS NOT NULL AND NOT ${stands('y.document_id')} AS is_taken_back,
             EXISTS (SELECT 1 FROM bank_statement_line l WHERE l.payment_id = y.document_id AND ${stands('l.document_id')}) AS is_taken,
             (SELECT k.says FROM bank_line k WHERE k.payment_id = y.document_id AND k.kind = 'rejected' AND k.because = '' ORDER BY k.id DESC LIMIT 1) AS rejected,
             EXISTS (SELECT 1 FROM bank_line k WHERE k.payment_id = y.document_id AND k.kind = 'accepted' AND k.because = '') AS is_accepted
-     FROM run_payment p JOIN vendor v ON v.id = p.vendor_id ${RUN_PAYEE} LEFT JOIN payment y ON y.run_id = p.document_id AND y.run_line_no = p.line_no LEFT JOIN document yd ON yd.id = y.document_id
+     FROM run_payment p JOIN vendor v ON v.id = p.vendor_id ${RUN_PAYEE} LEFT JOIN run_paid y ON y.run_id = p.document_id AND y.run_line_no = p.line_no LEFT JOIN document yd ON yd.id = y.document_id
+       LEFT JOIN run_prepayment q ON q.document_id = p.document_id AND q.payment_no = p.line_no LEFT JOIN document o ON o.id = q.order_id
      WHERE p.document_id = ? ORDER BY p.line_no`,
     [id],
   );
@@ -87,6 +88,14 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
           amount: showAmount(bill.amount, currency),
           doubt: doubts.get(text(bill.of_id)) ?? null,
         })),
+        prepays: isTrue(row.prepays)
+          ? {
+              order: text(row.order_id),
+              number: text(row.order_number),
+              refundable: isTrue(row.refundable),
+              tax: showAmount(row.tax, currency),
+            }
+          : null,
         state: stateOf(row, state),
         says: text(row.rejected),
         payment: row.payment_id == null ? null : { id: text(row.payment_id), number: text(row.payment_number) },

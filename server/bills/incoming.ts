@@ -68,7 +68,11 @@ export async function readIncomingBill(manager: EntityManager, id: string, today
     twin: twin?.isPaper ? { id: twin.id, number: twin.number.slice(0, 60), name: twin.name.slice(0, 200) } : null,
     prepays:
       paper.besides.typeCode === FOR_PREPAYMENT
-        ? { order: await orderOf(manager, vendor, paper), amount: money(paper.total) }
+        ? {
+            order: await orderOf(manager, vendor, paper),
+            amount: money(paper.total),
+            tax: paper.tax === 0n ? '' : money(paper.tax),
+          }
         : null,
     number: paper.number.slice(0, 60),
     due: paper.dues.length === 1 ? (paper.dues[0] ?? '') : '',

@@ -10,7 +10,7 @@ import { doubtedSince } from '../queries/paidTwice.ts';
 import { writeRunFile } from '../transfers/runFile.ts';
 import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
 import { loadGoodsOf } from './payment.ts';
-import { paymentRun } from './paymentRun.ts';
+import { paymentRun, shownPrepays } from './paymentRun.ts';
 import type { EntityManager } from 'typeorm';
 import { problemOfAccount } from '../transfers/accountNumbers.ts';
 import { loadVendors } from '../storage/load/company.ts';
@@ -117,25 +117,40 @@ export const approval: DocumentCommand<'approval'> = {
   // What was released is paid, all of it or nothing.
   follows({ subject, of, step }, _, { company, paymentRuns }) {
     const run = subject === 'payment-run' && step === 'approved' ? paymentRuns.get(of) : undefined;
-    return (run?.payments ?? []).map(({ vendor, currency, bills }, position) => ({
-      kind: 'payment',
-      at: '',
-      body: {
-        vendor,
-        currency,
-        date: run?.date ?? '',
-        from: '',
-        discountsTo: company.discountsTo,
-        reason: '',
-        run: lineId(of, position + 1),
-        bills: bills.map(({ of: item, amount, discount }) => ({
-          of: item,
-          amount: formatAmount(amount, currency),
-          discount: formatAmount(discount, currency),
-          writeOff: '',
-        })),
-      },
-    }));
+    return (run?.payments ?? []).map(({ vendor, currency, bills, prepays }, position) =>
+      prepays
+        ? {
+            kind: 'prepayment',
+            at: '',
+            body: {
+              vendor,
+              currency,
+              date: run?.date ?? '',
+              order: prepays.order ?? '',
+              run: lineId(of, position + 1),
+              ...shownPrepays(prepays, currency),
+            },
+          }
+        : {
+            kind: 'payment',
+            at: '',
+            body: {
+              vendor,
+              currency,
+              date: run?.date ?? '',
+              from: '',
+              discountsTo: company.discountsTo,
+              reason: '',
+              run: lineId(of, position + 1),
+              bills: bills.map(({ of: item, amount, discount }) => ({
+                of: item,
+                amount: formatAmount(amount, currency),
+                discount: formatAmount(discount, currency),
+                writeOff: '',
+              })),
+            },
+          },
+    );
   },
   lines: `SELECT NULL AS line_no, s.amount, s.step AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM approval s LEFT JOIN document o ON o.id = COALESCE(s.order_id, s.run_id, s.bill_id) WHERE s.document_id = ?`,
 };

@@ -1,12 +1,13 @@
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import { facts } from '../storage/tables.ts';
 import { type LineId } from '@obolus/core/costing/pool';
-import { placeInRun } from '@obolus/core/paying/payment/check';
+import { placeInRun } from '@obolus/core/paying/released';
 import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
 import { keyOf } from '../storage/lineColumns.ts';
 import { message } from '@obolus/messages/message';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
+import { paidByRun } from './paidByRun.ts';
 import { loadItems } from '../storage/load/items.ts';
 import type { BooksLoader } from '../storage/load/loader.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
@@ -66,8 +67,8 @@ export const payment: DocumentCommand<'payment'> = {
           base_amount: document.paid.base,
           took: document.took ?? null,
           fee: document.fee,
-          run_id: document.run === undefined ? null : placeInRun(document.run).document,
-          run_line_no: document.run === undefined ? null : placeInRun(document.run).position + 1,
+          prepaid_tax: document.paid.tax,
+          prepaid_tax_base: document.paid.taxBase,
         },
       ],
     },
@@ -84,6 +85,7 @@ export const payment: DocumentCommand<'payment'> = {
         withheld: bill.withheld,
       })),
     },
+    ...paidByRun(document.run, id),
   ],
   write: ({ vendor, date, currency, from, discountsTo, reason, bills, took, fee, run }, names) => ({
     vendor: names.vendor(vendor),

@@ -1,12 +1,37 @@
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
+import type { RunPrepayment } from '@obolus/core/state/paying';
 import { doubtsOf } from '../queries/paidTwice.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadVendors } from '../storage/load/company.ts';
+import { keepOrders } from '../storage/load/orders.ts';
 import { loadPayables } from '../storage/load/payables.ts';
 import { loadRates } from '../storage/load/setUp.ts';
 import { facts } from '../storage/tables.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
+import type { Reader } from '../asking/reader.ts';
 import { given } from './writeParts.ts';
+
+type PrepaysBody = NonNullable<BodyOf<'payment-run'>['payments'][number]['prepays']>;
+
+const prepaysOf = (
+  { order, refundable, amount, tax }: PrepaysBody,
+  currency: string,
+  reader: Reader,
+  at: string,
+): RunPrepayment => ({
+  order: order === '' ? undefined : order,
+  refundable: refundable ?? false,
+  amount: reader.document(amount, currency, `${at}/amount`),
+  tax: tax ? reader.document(tax, currency, `${at}/tax`) : documentAmount(0n),
+});
+
+/** What a run pays before the bill, as bodies say it, without its order. */
+export const shownPrepays = ({ refundable, amount, tax }: RunPrepayment, currency: string) => ({
+  ...(refundable ? { refundable } : {}),
+  amount: formatAmount(amount, currency),
+  ...(tax === 0n ? {} : { tax: formatAmount(tax, currency) }),
+});
 
 export const paymentRun: DocumentCommand<'payment-run'> = {
   question: async (manager, { body: { payments } }) => ({
@@ -24,9 +49,10 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
     ...(body.sure?.trim() ? { sure: body.sure.trim() } : {}),
     date: body.date,
     account: body.account,
-    payments: body.payments.map(({ vendor, currency, bills }, position) => ({
+    payments: body.payments.map(({ vendor, currency, bills, prepays }, position) => ({
       vendor,
       currency,
+      ...(prepays ? { prepays: prepaysOf(prepays, currency, reader, `/payments/${position}/prepays`) } : {}),
       bills: bills.map(({ of, amount, discount }, at) => ({
         of,
         amount: reader.document(amount, currency, `/payments/${position}/bills/${at}/amount`),
@@ -52,6 +78,11 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
       loader,
       payments.map(({ vendor }) => vendor),
     );
+    const orders = payments.flatMap(({ prepays }) => prepays?.order ?? []);
+    if (orders.length > 0) {
+      await loader.lockDocuments(orders);
+      await keepOrders(loader, orders);
+    }
     await loadRates(loader, [...new Set(payments.map(({ currency }) => currency))], date);
   },
   brings: ({ payments }) =>
@@ -61,13 +92,30 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
     { table: facts.paymentRun, rows: [{ document_id: saving.id, bank_account_id: account, amount }] },
     {
       table: facts.runPayment,
-      rows: payments.map(({ vendor, currency, bills }, position) => ({
+      rows: payments.map(({ vendor, currency, bills, prepays }, position) => ({
         ...lineAt(saving, position),
         vendor_id: vendor,
         currency,
-        amount: bills.reduce((sum, bill) => sum + bill.amount, 0n),
+        amount: prepays?.amount ?? bills.reduce((sum, bill) => sum + bill.amount, 0n),
         base_amount: amounts[position],
       })),
+    },
+    {
+      table: facts.runPrepayment,
+      rows: payments.flatMap(({ prepays }, position) =>
+        prepays
+          ? [
+              {
+                document_id: saving.id,
+                payment_no: position + 1,
+                order_id: prepays.order ?? null,
+                refundable: prepays.refundable ? 1 : 0,
+                amount: prepays.amount,
+                tax: prepays.tax,
+              },
+            ]
+          : [],
+      ),
     },
     {
       table: facts.runBill,
@@ -88,9 +136,17 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
     date,
     account,
     ...given('sure', sure),
-    payments: payments.map(({ vendor, currency, bills }) => ({
+    payments: payments.map(({ vendor, currency, bills, prepays }) => ({
       vendor: names.vendor(vendor),
       currency,
+      ...(prepays
+        ? {
+            prepays: {
+              order: prepays.order === undefined ? '' : names.document(prepays.order),
+              ...shownPrepays(prepays, currency),
+            },
+          }
+        : {}),
       bills: bills.map(({ of, amount, discount }) => ({
         of: names.document(of),
         amount: formatAmount(amount, currency),

@@ -1,13 +1,17 @@
+import type { LineId } from '@obolus/core/costing/pool';
 import { formatAmount } from '@obolus/core/exact/amounts';
+import { placeInRun } from '@obolus/core/paying/released';
 import { message } from '@obolus/messages/message';
-import { type Row, text } from '../queries/figures.ts';
+import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { isTrue } from '../storage/load/rows.ts';
 import { facts } from '../storage/tables.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { vendorIn } from './readParts.ts';
 import { askedAbout } from './secondPerson.ts';
 import { keepOrders } from '../storage/load/orders.ts';
+import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
 import { loadRates } from '../storage/load/setUp.ts';
+import { paidByRun } from './paidByRun.ts';
 
 export const prepayment: DocumentCommand<'prepayment'> = {
   ...askedAbout('prepayment'),
@@ -19,10 +23,13 @@ export const prepayment: DocumentCommand<'prepayment'> = {
     currency: body.currency,
     date: body.date,
     amount: reader.document(body.amount, body.currency, '/amount'),
+    ...(body.tax ? { tax: reader.document(body.tax, body.currency, '/tax') } : {}),
+    ...(body.run ? { run: body.run as LineId } : {}),
     ...(body.order ? { order: body.order } : {}),
     refundable: body.refundable ?? false,
   }),
   async load(command, loader) {
+    if (command.run !== undefined) await loadPaymentRuns(loader, [placeInRun(command.run).document]);
     if (command.order !== undefined) {
       await loader.lockDocuments([command.order]);
       await keepOrders(loader, [command.order]);
@@ -41,24 +48,44 @@ export const prepayment: DocumentCommand<'prepayment'> = {
           base_amount: document.base,
           order_id: document.order ?? null,
           refundable: document.refundable ? 1 : 0,
+          tax: document.tax ?? 0n,
+          tax_base: document.taxBase,
         },
       ],
     },
+    ...paidByRun(document.run, id),
   ],
   async facts(manager, id) {
     const [row] = (await manager.query(
-      'SELECT p.refundable, o.number FROM prepayment p LEFT JOIN document o ON o.id = p.order_id WHERE p.document_id = ?',
+      'SELECT p.refundable, p.tax, d.currency, o.number FROM prepayment p JOIN document d ON d.id = p.document_id LEFT JOIN document o ON o.id = p.order_id WHERE p.document_id = ?',
       [id],
     )) as Row[];
     const name = message('document.prepaid_for');
-    if (row?.number != null) return [{ name, value: text(row.number) }];
-    return [{ name, value: message(isTrue(row?.refundable) ? 'document.deposit' : 'document.on_account') }];
+    const what =
+      row?.number != null
+        ? text(row.number)
+        : message(isTrue(row?.refundable) ? 'document.deposit' : 'document.on_account');
+    const tax = big(row?.tax);
+    const figure = showAmount(tax, text(row?.currency));
+    return [
+      { name, value: what },
+      ...(tax === 0n
+        ? []
+        : [
+            {
+              name: message('document.tax_in_it'),
+              value: message('document.amount_in', { amount: { figure }, currency: text(row?.currency) }),
+            },
+          ]),
+    ];
   },
-  write: ({ vendor, date, currency, amount, order, refundable }, names) => ({
+  write: ({ vendor, date, currency, amount, tax, order, refundable, run }, names) => ({
     vendor: names.vendor(vendor),
     date,
     currency,
     amount: formatAmount(amount, currency),
+    ...(tax === undefined ? {} : { tax: formatAmount(tax, currency) }),
+    ...(run === undefined ? {} : { run: names.line(run) }),
     ...(order === undefined ? {} : { order: names.document(order) }),
     ...(refundable ? { refundable } : {}),
   }),

@@ -19,8 +19,11 @@ export const prepaymentRefund: DocumentCommand<'prepayment-refund'> = {
     await loadRates(loader, [currency], date);
   },
   header: ({ vendor, currency }) => ({ vendor, currency }),
-  rows: ({ of, amount, got, booked }, { id }) => [
-    { table: facts.prepaymentRefund, rows: [{ document_id: id, of_id: of, amount, got, booked }] },
+  rows: ({ of, amount, got, booked, tax, taxBase }, { id }) => [
+    {
+      table: facts.prepaymentRefund,
+      rows: [{ document_id: id, of_id: of, amount, got, booked, tax, tax_base: taxBase }],
+    },
   ],
   write: ({ vendor, date, currency, of, amount, got }, names) => ({
     vendor: names.vendor(vendor),

@@ -2,10 +2,12 @@ import type { EntityManager } from 'typeorm';
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import { decimalOrThrow, formatDecimal } from '@obolus/core/exact/decimal';
 import { invariant } from '@obolus/core/exact/invariant';
+import { LANGUAGES } from '@obolus/messages/speaker';
 import { RequestError } from '../asking/failures.ts';
+import { speakerFor } from '../asking/speakers.ts';
 import { big, type Row, text } from '../queries/figures.ts';
 import { RUN_PAID_TO, RUN_PAYEE } from '../queries/paidTo.ts';
-import { stands } from '../storage/load/rows.ts';
+import { isTrue, stands } from '../storage/load/rows.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { creditTransferXml, type Transfer } from './creditTransfer.ts';
 
@@ -22,8 +24,10 @@ export async function writeRunFile(manager: EntityManager, run: string, at: stri
   invariant(head !== undefined, 'a run that is released stands');
   const payments: Row[] = await manager.query(
     `SELECT p.line_no, p.currency, p.amount, ${RUN_PAID_TO},
-            (SELECT GROUP_CONCAT(COALESCE(NULLIF(o.reference, ''), o.number) ORDER BY b.bill_no SEPARATOR ', ') FROM run_bill b JOIN document o ON o.id = b.of_id WHERE b.document_id = p.document_id AND b.payment_no = p.line_no) AS purpose
-     FROM run_payment p JOIN vendor v ON v.id = p.vendor_id ${RUN_PAYEE} WHERE p.document_id = ? ORDER BY p.line_no`,
+            (SELECT GROUP_CONCAT(COALESCE(NULLIF(o.reference, ''), o.number) ORDER BY b.bill_no SEPARATOR ', ') FROM run_bill b JOIN document o ON o.id = b.of_id WHERE b.document_id = p.document_id AND b.payment_no = p.line_no) AS purpose,
+            q.document_id IS NOT NULL AS prepays, o.number AS order_number, COALESCE(NULLIF(v.language, ''), c.language) AS language
+     FROM run_payment p JOIN vendor v ON v.id = p.vendor_id JOIN company c ON c.id = 1 LEFT JOIN run_prepayment q ON q.document_id = p.document_id AND q.payment_no = p.line_no LEFT JOIN document o ON o.id = q.order_id
+       ${RUN_PAYEE} WHERE p.document_id = ? ORDER BY p.line_no`,
     [run],
   );
   const number = text(head.number);
@@ -40,7 +44,7 @@ export async function writeRunFile(manager: EntityManager, run: string, at: stri
       amount: formatAmount(documentAmount(big(row.amount)), currency),
       currency,
       to: { name: text(row.payee), account: text(row.account), bank: text(row.bank_code) },
-      purpose: text(row.purpose),
+      purpose: isTrue(row.prepays) ? purposeAhead(row) : text(row.purpose),
     })),
   }));
   const content = creditTransferXml({
@@ -58,6 +62,12 @@ export async function writeRunFile(manager: EntityManager, run: string, at: stri
   ]);
 }
 
+/** What a payment before the bill is for, as the bank passes it on: our order, in the vendor's language. */
+function purposeAhead(row: Row): string {
+  const { say } = speakerFor(LANGUAGES.find((one) => one === text(row.language)) ?? 'en');
+  return row.order_number == null ? say('letter.on_account') : say('letter.ahead', { order: text(row.order_number) });
+}
+
 /** A control sum adds up figures whatever their currency (ISO 20022, CtrlSum). */
 const PLACES = 4;
 function sumOf(amounts: readonly string[]): string {
@@ -73,7 +83,7 @@ export async function readRunFile(manager: EntityManager, run: string): Promise<
   }[];
   if (!file) throw new RequestError(404, 'problem.run_not_released');
   const [back] = (await manager.query(
-    `SELECT d.number FROM payment p JOIN document d ON d.id = p.document_id WHERE p.run_id = ? AND NOT ${stands('d.id')}
+    `SELECT d.number FROM run_paid p JOIN document d ON d.id = p.document_id WHERE p.run_id = ? AND NOT ${stands('d.id')}
        AND NOT EXISTS (SELECT 1 FROM bank_line l WHERE l.payment_id = p.document_id AND l.kind = 'rejected' AND l.because = '') LIMIT 1`,
     [run],
   )) as { number: string }[];

@@ -1,4 +1,3 @@
-import type { LineId } from '../../costing/pool.ts';
 import {
   base,
   documentAmount,
@@ -11,6 +10,7 @@ import {
 } from '../../exact/amounts.ts';
 import type { Books } from '../../state/books.ts';
 import type { Payable, Prepayment } from '../../state/owed.ts';
+import type { PaymentRun, RunPayment } from '../../state/paying.ts';
 import { sumOfParts } from '../../exact/cumulative.ts';
 import { takenOf } from '../../state/prepaid.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
@@ -94,17 +94,13 @@ export function checkPaid(books: Books, command: PaymentCommand, prepaid: Prepay
     : [];
 }
 
-/** A payment of a run is just what was released, and made once. */
-export function checkRun(books: Books, { run, vendor, currency, bills, date, from, took }: PaymentCommand): Refusal[] {
-  if (run === undefined) return [];
-  const { document, position } = placeInRun(run);
-  const released = books.paymentRuns.get(document);
-  if (!released) return [refusal('document_unknown', '/run', { document })];
-  const asked = released.payments[position];
-  const isSame =
-    asked?.vendor === vendor &&
+/** Whether it is what a place of a run asks for. */
+export const isAsAsked =
+  ({ vendor, currency, bills, date, from, took }: PaymentCommand) =>
+  (asked: RunPayment, run: PaymentRun): boolean =>
+    asked.vendor === vendor &&
     asked.currency === currency &&
-    released.date === date &&
+    run.date === date &&
     from === undefined &&
     took === undefined &&
     asked.bills.length === bills.length &&
@@ -112,15 +108,6 @@ export function checkRun(books: Books, { run, vendor, currency, bills, date, fro
       const bill = bills[at];
       return bill?.of === of && bill.amount === amount && settledBy(bill) === amount + discount;
     });
-  return released.answer === 'approved' && isSame && !released.made.includes(position)
-    ? []
-    : [refusal('payment_not_released', '/run')];
-}
-
-export const placeInRun = (run: LineId): { document: string; position: number } => {
-  const [document = '', line = ''] = run.split('/');
-  return { document, position: Number(line) - 1 };
-};
 
 /** What the bank took, and kept: only of what leaves it; in the company's own currency it is what is paid, and the fee. */
 export function checkBank(books: Books, command: PaymentCommand): Refusal[] {

@@ -1,6 +1,7 @@
 import type { LineId } from '../../costing/pool.ts';
 import type { BaseAmount, DocumentAmount, Rate } from '../../exact/amounts.ts';
 import type { Day } from '../../exact/calendar.ts';
+import type { PrepaidTaken } from '../../state/owed.ts';
 
 export interface PaymentCommand {
   readonly kind: 'payment';
@@ -48,6 +49,6 @@ export interface PaymentDocument extends Omit<PaymentCommand, 'bills' | 'fee'> {
   readonly rate: Rate;
   readonly bills: readonly PaidBill[];
   readonly fee: BaseAmount;
-  /** What left the bank, or the prepayment, for the bills: in the payment's currency and in base. */
-  readonly paid: { amount: DocumentAmount; base: BaseAmount };
+  /** What left the bank, or the prepayment, for the bills: in the payment's currency and in base; of a prepayment what of it is tax. */
+  readonly paid: Pick<PrepaidTaken, 'amount' | 'base' | 'tax' | 'taxBase'>;
 }

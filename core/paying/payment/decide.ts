@@ -3,14 +3,15 @@ import { base, type BaseAmount, documentAmount, type DocumentAmount, ONE_TO_ONE,
 import { cumulative, sumOfParts } from '../../exact/cumulative.ts';
 import { shareOut } from '../../exact/shareOut.ts';
 import type { Books } from '../../state/books.ts';
-import type { Payable, Prepayment } from '../../state/owed.ts';
-import { takenOf } from '../../state/prepaid.ts';
+import type { Payable } from '../../state/owed.ts';
+import { partOfPrepaid } from '../../state/prepaid.ts';
 import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../../state/checks.ts';
 import { type Decision, post, refused } from '../../state/decision.ts';
 import type { Cost, Flow } from '../../costing/effects.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { checkHold, checkPayer } from '../../purchasing/vendor.ts';
-import { type Bill, checkBank, checkBill, checkPaid, checkRun, settledBy } from './check.ts';
+import { checkReleased } from '../released.ts';
+import { type Bill, checkBank, checkBill, checkPaid, isAsAsked, settledBy } from './check.ts';
 import type { PaidBill, PaymentCommand, PaymentDocument } from './command.ts';
 
 /**
@@ -36,7 +37,11 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
   command.bills.forEach((bill, position) =>
     refusals.push(...checkBill(books, command, bill, payables[position], `/bills/${position}`)),
   );
-  refusals.push(...checkPaid(books, command, prepaid), ...checkBank(books, command), ...checkRun(books, command));
+  refusals.push(
+    ...checkPaid(books, command, prepaid),
+    ...checkBank(books, command),
+    ...checkReleased(books, command.run, isAsAsked(command)),
+  );
   if (refusals.length > 0) return refused(refusals);
 
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
@@ -48,9 +53,10 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
   const fee = command.fee ?? base(0n);
   const inBase = (figure: DocumentAmount) => toBase(figure, command.currency, rate, books.company.currency);
   const taken = command.took === undefined ? inBase(amount) : base(command.took - fee);
-  const paid = { amount, base: prepaid ? prepaidPart(prepaid, amount) : taken };
+  const gone = prepaid ? partOfPrepaid(prepaid, amount) : { base: taken, tax: documentAmount(0n), taxBase: base(0n) };
+  const paid = { amount, ...gone };
   const withheld = inBase(documentAmount(bills.reduce((sum, bill) => sum + bill.withheld, 0n)));
-  const flows = flowsOf(books, command, bills, payables as Payable[], { paid: paid.base, fee, withheld });
+  const flows = flowsOf(books, command, bills, payables as Payable[], { paid, fee, withheld });
   const costs = bills.flatMap((bill, position) => discountCosts(books, command, bill, payables[position] as Payable));
   const cites = [
     ...command.bills.map(({ of }) => of),
@@ -78,17 +84,12 @@ function bookedPart(payable: Payable, soFar: bigint, takenBefore: bigint): BaseA
   return base(-cumulative(-payable.base, -soFar, -payable.amount, -takenBefore));
 }
 
-function prepaidPart(prepaid: Prepayment, amount: bigint): BaseAmount {
-  const used = sumOfParts(takenOf(prepaid));
-  return base(cumulative(prepaid.base, used.amount + amount, prepaid.amount, used.base));
-}
-
 function flowsOf(
   books: Books,
   command: PaymentCommand,
   bills: readonly PaidBill[],
   payables: readonly Payable[],
-  { paid, fee, withheld }: { paid: BaseAmount; fee: BaseAmount; withheld: BaseAmount },
+  { paid, fee, withheld }: { paid: PaymentDocument['paid']; fee: BaseAmount; withheld: BaseAmount },
 ): Flow[] {
   const about = { vendor: command.vendor };
   const home = books.company.currency;
@@ -102,15 +103,17 @@ function flowsOf(
     0n,
   );
   const booked = bills.reduce((sum, bill) => sum + bill.booked, 0n);
+  const prepaidTax = taxTwice(bills, payables, paid.tax, home);
   const onPurchase = books.company.recognition === 'on-purchase';
   return [
     ...owedFlows(bills, payables, about),
     {
       account: command.from === undefined ? 'bank' : 'prepayments',
-      amount: base(-paid - fee),
+      amount: base(-paid.base - fee),
       about: command.from === undefined ? {} : about,
     },
     ...(fee === 0n ? [] : [{ account: 'bank-charges' as const, amount: fee, about: {} }]),
+    ...(prepaidTax === 0n ? [] : [{ account: 'input-tax' as const, amount: base(-prepaidTax), about }]),
     ...(withheld === 0n ? [] : [{ account: 'tax-withheld' as const, amount: base(-withheld), about }]),
     { account: 'discounts-taken', amount: base(-income), about },
     ...(ofTax === 0n ? [] : [{ account: 'input-tax' as const, amount: base(-ofTax), about }]),
@@ -119,10 +122,34 @@ function flowsOf(
     { account: 'write-offs', amount: base(-writtenOff), about },
     {
       account: 'exchange-difference',
-      amount: base(paid + income + ofTax + onGoods + writtenOff + withheld - booked),
+      amount: base(paid.base + prepaidTax + income + ofTax + onGoods + writtenOff + withheld - booked),
       about: {},
     },
   ];
+}
+
+/**
+ * The tax of a prepayment was reclaimed with it, and is in that of the bills again: what these reclaimed of it, at their rates, is given back.
+ * Shared over them by what is paid of each.
+ */
+function taxTwice(
+  bills: readonly PaidBill[],
+  payables: readonly Payable[],
+  tax: DocumentAmount,
+  home: string,
+): BaseAmount {
+  if (tax === 0n) return base(0n);
+  const shared = shareOut(
+    tax,
+    bills.map(({ amount }) => (amount > 0n ? amount : 0n)),
+  );
+  const shares: readonly bigint[] = shared.ok ? shared.shares : [tax];
+  return base(
+    shares.reduce((sum, share, at) => {
+      const { currency = home, rate = ONE_TO_ONE } = payables[at] ?? {};
+      return sum + toBase(documentAmount(share), currency, rate, home);
+    }, 0n),
+  );
 }
 
 /** Bills and what is owed to customs stand on accounts of their own. */

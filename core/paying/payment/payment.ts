@@ -1,7 +1,7 @@
 import { change, type Writing } from '../../state/writing.ts';
 import { kind } from '../../state/kind.ts';
 import { lineId } from '../../costing/pool.ts';
-import { placeInRun } from './check.ts';
+import { madeFromRun } from '../released.ts';
 import type { PaymentDocument } from './command.ts';
 import { decidePayment } from './decide.ts';
 
@@ -12,16 +12,13 @@ function recordPayment(next: Writing, document: PaymentDocument, number: string)
     const part = { line: id, date, amount: settled, base: booked };
     change(next.payables, of, (known) => ({ ...known, paid: [...known.paid, part] }));
   }
-  if (run !== undefined) {
-    const { document: of, position } = placeInRun(run);
-    change(next.paymentRuns, of, (known) => ({ ...known, made: [...known.made, position] }));
-  }
+  if (run !== undefined) madeFromRun(next, run);
   if (from === undefined) {
     const { amount, base } = paid;
     next.bankPayments.set(number, { document: number, vendor, currency, date, amount, base, fee, stated: [] });
     return;
   }
-  const used = { line: lineId(number, 1), date, amount: paid.amount, base: paid.base };
+  const used = { line: lineId(number, 1), date, ...paid };
   change(next.prepayments, from, (known) => ({ ...known, used: [...known.used, used] }));
 }
 

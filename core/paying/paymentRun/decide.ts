@@ -3,10 +3,11 @@ import type { Day } from '../../exact/calendar.ts';
 import type { Books } from '../../state/books.ts';
 import { checkDate } from '../../state/checks.ts';
 import { type Decision, post, refused } from '../../state/decision.ts';
-import type { RunPayment } from '../../state/paying.ts';
+import type { RunPayment, RunPrepayment } from '../../state/paying.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
-import type { PaymentCommand } from '../payment/command.ts';
+import type { PaymentCommand, PaymentDocument } from '../payment/command.ts';
 import { decidePayment } from '../payment/decide.ts';
+import { decidePrepayment, type PrepaymentCommand, type PrepaymentDocument } from '../prepayment.ts';
 import { paidTo, payeeKey } from '../remitTo.ts';
 
 /** Vendors that are to be paid together once another person releases it; it posts nothing (decision 028). */
@@ -35,6 +36,13 @@ export interface PaymentRunDocument extends PaymentRunCommand {
   readonly amount: BaseAmount;
 }
 
+/** The prepayment that a place of a run asks for, without the run: another person releases it, so that no further one is needed. */
+export const prepaymentOfRun = (
+  { vendor, currency }: RunPayment,
+  prepays: RunPrepayment,
+  { date, by }: Pick<PaymentRunCommand, 'date' | 'by'>,
+): PrepaymentCommand => ({ kind: 'prepayment', vendor, by, currency, date, ...prepays, signedOff: true });
+
 /** The payment that a place of a run asks for, without the run. Where its discounts go is decided when it is released. */
 export const paymentOfRun = (
   { vendor, currency, bills }: RunPayment,
@@ -59,13 +67,18 @@ export function decidePaymentRun(books: Books, command: PaymentRunCommand): Deci
   refusals.push(...checkPaidOnce(command.payments), ...checkSure(command));
   const amounts = command.payments.map((payment, position) => {
     refusals.push(...checkPayee(books, payment, `/payments/${position}`));
-    const decision = decidePayment(books, paymentOfRun(payment, command));
-    if (decision.accepted) return decision.posted.document.paid.base;
+    const { prepays } = payment;
+    if (prepays && payment.bills.length > 0)
+      refusals.push(refusal('prepaid_beside_bills', `/payments/${position}/prepays`));
+    const decision = prepays
+      ? decidePrepayment(books, prepaymentOfRun(payment, prepays, command))
+      : decidePayment(books, paymentOfRun(payment, command));
+    if (decision.accepted) return leavesBank(decision.posted.document);
     // What is wrong with the day of all of them is said once.
     refusals.push(
       ...decision.refusals
         .filter(({ at }) => at !== '/date')
-        .map((one) => ({ ...one, at: `/payments/${position}${one.at}` })),
+        .map((one) => ({ ...one, at: `/payments/${position}${placeOf(one.at, prepays)}` })),
     );
     return base(0n);
   });
@@ -75,6 +88,13 @@ export function decidePaymentRun(books: Books, command: PaymentRunCommand): Deci
   const amount = base(amounts.reduce((sum, one) => sum + one, 0n));
   return post(books, { document: { ...command, amounts, amount }, date: command.date, postsNothing: true });
 }
+
+const leavesBank = (document: PaymentDocument | PrepaymentDocument): BaseAmount =>
+  document.kind === 'payment' ? document.paid.base : base(document.base + document.taxBase);
+
+/** Where in a payment of a run something is wrong: whose it is, and in what currency, stands beside what it prepays. */
+const placeOf = (at: string, prepays: RunPrepayment | undefined): string =>
+  prepays && at !== '/vendor' && at !== '/currency' ? `/prepays${at}` : at;
 
 /** A payment goes to one payee and account; credit memos go with any. */
 function checkPayee(books: Books, { vendor, bills }: RunPayment, at: string): Refusal[] {

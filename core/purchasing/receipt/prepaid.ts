@@ -3,6 +3,7 @@ import { base, type DocumentAmount, documentAmount, lineAmount, quantity } from 
 import { cumulative, partOfWhatIsLeft, sumOfParts } from '../../exact/cumulative.ts';
 import type { Books } from '../../state/books.ts';
 import type { PrepaidPart } from '../../state/owed.ts';
+import { goodsOf, withoutTax } from '../../state/prepaid.ts';
 import type { OrderLine } from '../../state/purchasing.ts';
 import { billedAhead, openToReceive } from '../order/decide.ts';
 import { linesOfOrder } from '../order/standing.ts';
@@ -38,13 +39,14 @@ export function prepaidParts(books: Books, coming: readonly Coming[]): PrepaidPa
       const prepayment = books.prepayments.get(of);
       if (!prepayment) return [];
       const before = running.get(of) ?? sumOfParts(prepayment.received);
-      const left = prepayment.amount - sumOfParts(prepayment.refunded).amount - before.amount;
+      const goods = goodsOf(prepayment);
+      const left = goods - withoutTax(prepayment, sumOfParts(prepayment.refunded).amount) - before.amount;
       const asked = amount >= toCome ? left : partOfWhatIsLeft(left, amount, toCome);
       const part = asked < free ? asked : free;
       if (part <= 0n) return [];
       free -= part;
       const now = before.amount + part;
-      const inBase = cumulative(prepayment.base, now, prepayment.amount, before.base);
+      const inBase = cumulative(prepayment.base, now, goods, before.base);
       running.set(of, { amount: now, base: before.base + inBase });
       return [{ of, amount: documentAmount(part), base: base(inBase) }];
     });

@@ -125,7 +125,7 @@ export async function readPrepayments(reading: Reading, documents: readonly stri
     ),
     query(
       reading,
-      `SELECT r.document_id, r.of_id AS prepayment_id, r.amount, r.booked AS base_amount, d.date FROM prepayment_refund r JOIN document d ON d.id = r.document_id
+      `SELECT r.document_id, r.of_id AS prepayment_id, r.amount, r.booked AS base_amount, r.tax AS prepaid_tax, r.tax_base AS prepaid_tax_base, d.date FROM prepayment_refund r JOIN document d ON d.id = r.document_id
      WHERE r.of_id IN (?) AND ${stands('d.id')} ORDER BY d.id`,
       [documents],
     ),
@@ -145,6 +145,8 @@ export async function readPrepayments(reading: Reading, documents: readonly stri
           date: text(part.date),
           amount: amountOf(part.amount),
           base: baseOf(part.base_amount),
+          tax: amountOf(part.prepaid_tax),
+          taxBase: baseOf(part.prepaid_tax_base),
         }));
     return {
       document,
@@ -154,6 +156,7 @@ export async function readPrepayments(reading: Reading, documents: readonly stri
       date: text(row.date),
       amount: amountOf(row.amount),
       base: baseOf(row.base_amount),
+      tax: { amount: amountOf(row.tax), base: baseOf(row.tax_base) },
       refundable: isTrue(row.refundable),
       used: taken(used),
       refunded: taken(refunded),

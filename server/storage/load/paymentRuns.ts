@@ -1,8 +1,8 @@
 import { lineId } from '@obolus/core/costing/pool';
-import type { BankPayment, PaymentRun } from '@obolus/core/state/paying';
+import type { BankPayment, PaymentRun, RunPrepayment } from '@obolus/core/state/paying';
 import { groupBy } from '../groupBy.ts';
 import type { BooksLoader } from './loader.ts';
-import { amountOf, baseOf, optional, query, type Reading, stands, text } from './rows.ts';
+import { amountOf, baseOf, isTrue, optional, query, type Reading, type Row, stands, text } from './rows.ts';
 
 export async function loadPaymentRuns(loader: BooksLoader, documents: readonly string[]): Promise<void> {
   await loader.lockDocuments(documents);
@@ -36,10 +36,16 @@ export async function readPaymentRuns(reading: Reading, documents: readonly stri
     (row) => `${text(row.document_id)}/${text(row.payment_no)}`,
   );
   const made = groupBy(
-    await query(reading, 'SELECT run_id, run_line_no FROM payment WHERE run_id IN (?) ORDER BY document_id', [
+    await query(reading, 'SELECT run_id, run_line_no FROM run_paid WHERE run_id IN (?) ORDER BY document_id', [
       documents,
     ]),
     (row) => text(row.run_id),
+  );
+  const prepaid = new Map(
+    (await query(reading, 'SELECT * FROM run_prepayment WHERE document_id IN (?)', [documents])).map((row) => [
+      lineId(text(row.document_id), Number(row.payment_no)),
+      row,
+    ]),
   );
   return rows.map((row) => {
     const document = text(row.document_id);
@@ -58,10 +64,19 @@ export async function readPaymentRuns(reading: Reading, documents: readonly stri
           amount: amountOf(bill.amount),
           discount: amountOf(bill.discount),
         })),
+        prepays: prepaysOf(prepaid.get(lineId(document, Number(payment.line_no)))),
       })),
     };
   });
 }
+
+const prepaysOf = (row: Row | undefined): RunPrepayment | undefined =>
+  row && {
+    order: optional(row.order_id),
+    refundable: isTrue(row.refundable),
+    amount: amountOf(row.amount),
+    tax: amountOf(row.tax),
+  };
 
 /** What came into the bank for claims: amount, what it was booked at, a fee of nothing, and whose it is. */
 export const CLAIMS_PAID = (which: string): string =>
@@ -74,7 +89,7 @@ async function readBankPayments(reading: Reading, documents: readonly string[]):
     reading,
     `SELECT p.document_id, p.amount, p.base_amount, p.fee, d.vendor_id, d.currency, d.date FROM payment p JOIN document d ON d.id = p.document_id
      WHERE d.id IN (?) AND p.prepayment_id IS NULL AND ${stands('d.id')}
-     UNION ALL SELECT p.document_id, p.amount, p.base_amount, 0, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE d.id IN (?) AND ${stands('d.id')}
+     UNION ALL SELECT p.document_id, p.amount, p.base_amount + p.tax_base, 0, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE d.id IN (?) AND ${stands('d.id')}
      UNION ALL SELECT p.document_id, -p.amount, -p.got, 0, d.vendor_id, d.currency, d.date FROM prepayment_refund p JOIN document d ON d.id = p.document_id WHERE d.id IN (?) AND ${stands('d.id')}
      UNION ALL ${CLAIMS_PAID('d.id IN (?)')}`,
     [documents, documents, documents, documents],

@@ -31,6 +31,21 @@ export const bankFacts = {
     },
     { indices: { run_bill_by_document: ['of_id'] } },
   ),
+  /** What a payment of a run pays before the bill. */
+  runPrepayment: table('run_prepayment', {
+    document_id: id(),
+    payment_no: line(),
+    order_id: maybe(ref()),
+    refundable: flag(),
+    amount: figure(),
+    tax: figure(),
+  }),
+  /** Which payment or prepayment was made of which place of a run: once. */
+  runPaid: table(
+    'run_paid',
+    { document_id: id(), run_id: ref(), run_line_no: number() },
+    { unique: { run_paid_once: ['run_id', 'run_line_no'] } },
+  ),
   /** The file of a run that was released: written with its release, once. */
   runFile: table('run_file', { run_id: id(), name: text(35), content: long(), made_at: instant() }),
   /** That it went to the bank, once. */

@@ -132,13 +132,24 @@ export const bills = {
       order_id: maybe(ref()),
       /** A deposit that comes back. */
       refundable: flag(),
+      /** The tax in it, in its currency and as it stands in input tax: the base amount is without it. */
+      tax: { ...figure(), default: 0 },
+      tax_base: { ...figure(), default: 0 },
     },
     { indices: { prepayment_by_order: ['order_id'] } },
   ),
   /** What came back of a prepayment: in its currency, as the bank got it, as it was booked. */
   prepaymentRefund: table(
     'prepayment_refund',
-    { document_id: id(), of_id: ref(), amount: figure(), got: figure(), booked: figure() },
+    {
+      document_id: id(),
+      of_id: ref(),
+      amount: figure(),
+      got: figure(),
+      booked: figure(),
+      tax: { ...figure(), default: 0 },
+      tax_base: { ...figure(), default: 0 },
+    },
     { indices: { prepayment_refund_by_prepayment: ['of_id'] } },
   ),
   payment: table(
@@ -152,11 +163,11 @@ export const bills = {
       /** What the bank took, its fee with it, where that is known. */
       took: maybe(figure()),
       fee: { ...figure(), default: 0 },
-      /** Its place in the run that was released. */
-      run_id: maybe(ref()),
-      run_line_no: maybe(number()),
+      /** The tax of the prepayment that was used: in its currency, and as it stood in input tax. */
+      prepaid_tax: { ...figure(), default: 0 },
+      prepaid_tax_base: { ...figure(), default: 0 },
     },
-    { unique: { payment_run_once: ['run_id', 'run_line_no'] } },
+    { indices: { payment_by_prepayment: ['prepayment_id'] } },
   ),
   paymentLine: table(
     'payment_line',

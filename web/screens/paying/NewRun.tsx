@@ -1,6 +1,7 @@
 import { DueOf } from '../payables/DueOf.tsx';
 import { useMemo } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { Proposal, ProposedItem } from '@obolus/contract/views/paying';
 import { addDays } from '@obolus/core/exact/calendar';
 import { DateField } from '../../drafts/HeaderFields.tsx';
@@ -16,9 +17,12 @@ import { FigureCell } from '../../parts/FigureCell.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { server } from '../../server/api.ts';
+import { useVendors } from '../../server/known.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
+import { type Prepaid, prepaidIn } from '../payables/prepaid.ts';
+import { InAdvance } from './InAdvance.tsx';
 import { Remark, runColumns, type RunRow } from './runColumns.tsx';
 import {
   isPaid,
@@ -48,27 +52,39 @@ export function NewRun() {
 
 function Choosing({ proposal }: { proposal: Proposal }) {
   const { draft = '' } = useParams();
+  const [asked] = useSearchParams();
   const { company } = useMe();
+  const known = useVendors([]);
+  const currencyOf = ({ currency, vendor }: Prepaid): string => currency || known[vendor]?.currency || company.currency;
   const { items } = proposal;
   const entering = useDraft<'payment-run', RunBody>({
     kind: 'payment-run',
     id: draft,
     blank: () => {
+      if (asked.has('vendor'))
+        return {
+          date: company.today,
+          account: proposal.accounts[0]?.id ?? '',
+          until: '',
+          paid: {},
+          prepaid: [prepaidIn(asked)],
+        };
       const until = addDays(company.today, SOON);
       return {
         date: company.today,
         account: proposal.accounts[0]?.id ?? '',
         until,
         paid: proposedRun(items, company.today, until),
+        prepaid: [],
       };
     },
-    toCommand: (body) => runOf(body, items),
+    toCommand: (body) => runOf(body, items, currencyOf),
     title: () => say('paying.runs'),
   });
   const mayRun = useMayPost('payment-run');
   const { body, change, refusals } = entering;
   if (!body) return null;
-  const run = runOf(body, items);
+  const run = runOf(body, items, currencyOf);
   return (
     <div className="screen">
       <Head
@@ -112,7 +128,8 @@ function Choosing({ proposal }: { proposal: Proposal }) {
           </p>
         )}
         <Cut list={{ rows: items, more: proposal.more }} />
-        <Items entering={entering} body={body} proposal={proposal} />
+        <Items entering={entering} body={body} proposal={proposal} run={run} />
+        <InAdvance {...{ body, change, refusals, run, currencyOf }} />
         {items.some(({ id, doubt }) => doubt && isPaid(body.paid[id])) && (
           <div className="fields pt-4">
             <Field name={say('paying.why_not_twice')} wide>
@@ -160,10 +177,12 @@ function Items({
   entering: { change, refusals },
   body,
   proposal,
+  run,
 }: {
   entering: Entering<RunBody>;
   body: RunBody;
   proposal: Proposal;
+  run: BodyOf<'payment-run'> | undefined;
 }) {
   const { items } = proposal;
   const vendors = useMemo(() => new Map(proposal.vendors.map((vendor) => [vendor.id, vendor])), [proposal.vendors]);
@@ -178,7 +197,7 @@ function Items({
     vendor: vendors.get(item.vendor)?.name ?? '',
     paid: body.paid[item.id] ?? NOT_PAID,
   }));
-  const pointers = pointersOf(runOf(body, items));
+  const pointers = pointersOf(run);
   const set = (id: string, to: Partial<Paid>) =>
     change({ paid: { ...body.paid, [id]: { ...(body.paid[id] ?? NOT_PAID), ...to } } });
   if (items.length === 0)

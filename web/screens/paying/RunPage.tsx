@@ -185,6 +185,7 @@ function Payments({ run }: { run: RunView }) {
               )}
             </td>
             <td className="whitespace-normal">
+              {payment.prepays && <Ahead prepays={payment.prepays} currency={payment.currency} />}
               {payment.bills.map(({ id, reference, doubt }, at) => (
                 <span key={id}>
                   {at > 0 && ', '}
@@ -213,5 +214,30 @@ function Payments({ run }: { run: RunView }) {
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** What is paid before the bill, and the tax in it. */
+function Ahead({
+  prepays: { order, number, refundable, tax },
+  currency,
+}: {
+  prepays: NonNullable<RunView['payments'][number]['prepays']>;
+  currency: string;
+}) {
+  return (
+    <>
+      {order === '' ? (
+        say(refundable ? 'paying.deposit' : 'paying.on_account')
+      ) : (
+        <>
+          {say('kind.prepayment')}{' '}
+          <Link className="act" to={`/documents/${order}`}>
+            {number}
+          </Link>
+        </>
+      )}
+      {!isZero(tax) && <span className="dim"> {say('paying.tax_in_it', { tax: { figure: tax }, currency })}</span>}
+    </>
   );
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import type { ProposedItem } from '@obolus/contract/views/paying';
-import { type Paid, pointersOf, proposedRun, type RunBody, runOf, sumsByCurrency } from './runBody.ts';
+import { askedFor, type Prepaid, prepaidIn } from '../payables/prepaid.ts';
+import { type Paid, pointersOf, prepaidPointers, proposedRun, type RunBody, runOf, sumsByCurrency } from './runBody.ts';
 
 const item = (id: string, open: string, more: Partial<ProposedItem> = {}): ProposedItem => ({
   id,
@@ -77,9 +78,20 @@ describe('what a run proposes', () => {
       item('4', '5.00', { paidTo: { ...factor, isConfirmed: false }, held: 'payee-unconfirmed' }),
     ];
     const paid = proposedRun(items, TODAY, '2026-11-30');
-    const run = runOf({ date: TODAY, account: '1', until: '2026-11-30', paid }, items);
+    const run = runOf({ date: TODAY, account: '1', until: '2026-11-30', paid, prepaid: [] }, items, inDollars);
     expect(run?.payments.map(({ bills }) => bills.map(({ of }) => of))).toEqual([['1', '2'], ['3']]);
   });
+});
+
+const inDollars = () => 'USD';
+const ahead = (more: Partial<Prepaid>): Prepaid => ({
+  vendor: '1',
+  order: '7',
+  refundable: false,
+  currency: '',
+  amount: '480',
+  tax: '80',
+  ...more,
 });
 
 describe('the run that is sent', () => {
@@ -89,10 +101,20 @@ describe('the run that is sent', () => {
     item('3', '7000', { currency: 'JPY' }),
     item('4', '-20'),
   ];
-  const body = (paid: RunBody['paid']): RunBody => ({ date: TODAY, account: '9', until: TODAY, paid });
+  const body = (paid: RunBody['paid']): RunBody => ({
+    date: TODAY,
+    account: '9',
+    until: TODAY,
+    paid,
+    prepaid: [],
+  });
 
   it('has a payment for each vendor and currency, with its items in their order', () => {
-    const run = runOf(body({ '1': all('98', '2'), '2': all('50'), '3': all('7000'), '4': all('-20') }), items);
+    const run = runOf(
+      body({ '1': all('98', '2'), '2': all('50'), '3': all('7000'), '4': all('-20') }),
+      items,
+      inDollars,
+    );
     expect(run).toEqual({
       date: TODAY,
       account: '9',
@@ -114,8 +136,22 @@ describe('the run that is sent', () => {
     ]);
   });
 
+  it('has a payment for each prepayment after those of bills, and says where each stands', () => {
+    const prepaid = [ahead({ amount: '' }), ahead({}), ahead({ vendor: '2', order: '', refundable: true, tax: '' })];
+    const run = runOf({ ...body({ '2': all('50') }), prepaid }, items, inDollars);
+    expect(run?.payments).toEqual([
+      { vendor: '2', currency: 'USD', bills: [{ of: '2', amount: '50', discount: '' }] },
+      { vendor: '1', currency: 'USD', bills: [], prepays: { order: '7', refundable: false, amount: '480', tax: '80' } },
+      { vendor: '2', currency: 'USD', bills: [], prepays: { order: '', refundable: true, amount: '480', tax: '' } },
+    ]);
+    expect(sumsByCurrency(run)).toEqual([{ currency: 'USD', amount: '1010.00', payments: 3 }]);
+    expect(prepaidPointers(prepaid, run)).toEqual([undefined, '/payments/1', '/payments/2']);
+    expect(askedFor(prepaidIn(askedFor(ahead({}))))).toEqual(askedFor(ahead({})));
+  });
+
   it('is none while nothing is chosen', () => {
-    expect(runOf(body({ '1': all('') }), items)).toBeUndefined();
+    expect(runOf(body({ '1': all('') }), items, inDollars)).toBeUndefined();
+    expect(runOf({ ...body({}), prepaid: [ahead({ amount: '' })] }, items, inDollars)).toBeUndefined();
     expect([sumsByCurrency(undefined), [...pointersOf(undefined)]]).toEqual([[], []]);
   });
 });

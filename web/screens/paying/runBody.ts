@@ -2,6 +2,7 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { ProposedItem } from '@obolus/contract/views/paying';
 import { isNegative, sumOf } from '../../parts/exact.ts';
 import { dueBy, whole } from '../payables/payBody.ts';
+import type { Prepaid } from '../payables/prepaid.ts';
 
 /** What of an open item is paid, and taken off as a discount. */
 export interface Paid {
@@ -15,6 +16,8 @@ export interface RunBody {
   /** What is due by then is proposed. */
   readonly until: string;
   readonly paid: Readonly<Record<string, Paid>>;
+  /** What is paid before the bill. */
+  readonly prepaid: readonly Prepaid[];
   /** Why what may be paid twice is not. */
   readonly sure?: string;
 }
@@ -58,31 +61,42 @@ const totalOf = (items: readonly ProposedItem[], date: string, until: string): s
     items[0]?.currency ?? '',
   );
 
-/** The run that stands for what was chosen, a payment for each vendor and currency; undefined while nothing is. */
+/**
+ * The run that stands for what was chosen, a payment for each vendor and currency, and for each prepayment; undefined while nothing is.
+ * @param currencyOf in which a prepayment is paid that does not say
+ */
 export function runOf(
-  { date, account, paid, sure }: RunBody,
+  { date, account, paid, prepaid, sure }: RunBody,
   items: readonly ProposedItem[],
+  currencyOf: (prepaid: Prepaid) => string,
 ): BodyOf<'payment-run'> | undefined {
   const chosen = items.filter(({ id }) => isPaid(paid[id]));
   const groups = [...new Set(chosen.map(groupOf))];
-  if (groups.length === 0) return undefined;
+  const ahead = prepaid.filter(({ vendor, amount }) => vendor !== '' && amount !== '');
+  if (groups.length === 0 && ahead.length === 0) return undefined;
   return {
     date,
     account,
     ...(sure ? { sure } : {}),
-    payments: groups.map((group) => {
-      const own = chosen.filter((item) => groupOf(item) === group);
-      const [{ vendor, currency } = { vendor: '', currency: '' }] = own;
-      return {
-        vendor,
-        currency,
-        bills: own.map(({ id }) => ({
-          of: id,
-          amount: paid[id]?.amount || '0',
-          discount: paid[id]?.discount ?? '',
-        })),
-      };
-    }),
+    payments: [
+      ...groups.map((group) => {
+        const own = chosen.filter((item) => groupOf(item) === group);
+        const [{ vendor, currency } = { vendor: '', currency: '' }] = own;
+        return {
+          vendor,
+          currency,
+          bills: own.map(({ id }) => ({
+            of: id,
+            amount: paid[id]?.amount || '0',
+            discount: paid[id]?.discount ?? '',
+          })),
+        };
+      }),
+      ...ahead.map((one) => {
+        const { vendor, order, refundable, amount, tax } = one;
+        return { vendor, currency: currencyOf(one), bills: [], prepays: { order, refundable, amount, tax } };
+      }),
+    ],
   };
 }
 
@@ -96,7 +110,10 @@ export function sumsByCurrency(
   const payments = run?.payments ?? [];
   return [...new Set(payments.map(({ currency }) => currency))].map((currency) => {
     const own = payments.filter((payment) => payment.currency === currency);
-    const amounts = own.flatMap(({ bills }) => bills.map(({ amount }) => amount));
+    const amounts = own.flatMap(({ bills, prepays }) => [
+      ...bills.map(({ amount }) => amount),
+      ...(prepays ? [prepays.amount] : []),
+    ]);
     return { currency, amount: sumOf(amounts, currency), payments: own.length };
   });
 }
@@ -108,4 +125,18 @@ export function pointersOf(run: BodyOf<'payment-run'> | undefined): ReadonlyMap<
       bills.map(({ of }, bill) => [of, `/payments/${payment}/bills/${bill}`] as const),
     ),
   );
+}
+
+/** Where each prepayment stands in the run that was sent: the pointer of its payment, by its place among them; none for one that is not sent yet. */
+export function prepaidPointers(
+  prepaid: readonly Prepaid[],
+  run: BodyOf<'payment-run'> | undefined,
+): readonly (string | undefined)[] {
+  const places = (run?.payments ?? []).flatMap(({ prepays }, at) => (prepays ? [`/payments/${at}`] : []));
+  let sent = 0;
+  return prepaid.map(({ vendor, amount }) => {
+    if (vendor === '' || amount === '') return undefined;
+    sent += 1;
+    return places[sent - 1];
+  });
 }
