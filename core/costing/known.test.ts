@@ -130,9 +130,7 @@ describe('as known then', () => {
           for (const [at, { id, direction, quantity }] of pool.movements.entries()) {
             if (direction !== 'out') continue;
             const { checkpoints, method } = pool;
-            const folded = { method, currency: setting.currency, standard: checkpoints[0].state.standard };
-            const changes = archive.changes.filter((change) => change.pool === pool.id);
-            const around = poolAround(folded, archive.of(pool.id), changes, id);
+            const around = poolAround(method, setting.currency, checkpoints[0].state, pool, id);
             if (!around) throw new Error(`${id} is not in its pool`);
             expect(around.before.value - around.after.value).toBe(pool.values[at]);
             expect(around.before.quantity - around.after.quantity).toBe(quantity);

@@ -77,29 +77,33 @@ interface FoldedAs {
 
 /** The state of a pool on a day, with its layers, from what had been entered: folded from the first movement. */
 export function poolAsKnown(
-  pool: FoldedAs,
+  { method, currency, standard }: FoldedAs,
   movements: readonly EnteredMovement[],
   changes: readonly EnteredChange[],
   asked: AsKnown,
 ): PoolState {
-  return stateAfter(pool, historyAsKnown(movements, changes, asked));
+  return endAfter(method, currency, { ...EMPTY_POOL, standard }, historyAsKnown(movements, changes, asked));
 }
 
-/** The pool just before a movement and just after it, as all is known now; undefined where it does not stand in the pool. */
+/**
+ * The pool just before a movement and just after it, as all is known now; undefined where it is none of these.
+ * @param history what moved since `from` was its state, in the order of the fold, at least up to the movement
+ */
 export function poolAround(
-  pool: FoldedAs,
-  movements: readonly EnteredMovement[],
-  changes: readonly EnteredChange[],
+  method: CostingMethod,
+  currency: string,
+  from: PoolState,
+  history: History,
   line: LineId,
 ): { readonly before: PoolState; readonly after: PoolState } | undefined {
-  const history = historyAsKnown(movements, changes, { on: LAST_DAY, entered: Infinity });
   const at = history.movements.findIndex(({ id }) => id === line);
   if (at < 0) return undefined;
-  const upTo = (end: number): History => ({
-    movements: history.movements.slice(0, end),
-    values: history.values.slice(0, end),
+  const part = (first: number, end: number): History => ({
+    movements: history.movements.slice(first, end),
+    values: history.values.slice(first, end),
   });
-  return { before: stateAfter(pool, upTo(at)), after: stateAfter(pool, upTo(at + 1)) };
+  const before = endAfter(method, currency, from, part(0, at));
+  return { before, after: endAfter(method, currency, before, part(at, at + 1)) };
 }
 
 /** What of each layer is gone from one state of a pool to a later one, oldest first. */
@@ -115,8 +119,8 @@ export function takenBetween(before: PoolState, after: PoolState): Layer[] {
 
 const LAST_DAY = '9999-12-31';
 
-function stateAfter({ method, currency, standard }: FoldedAs, history: History): PoolState {
-  const folded = fold(method, { ...EMPTY_POOL, standard }, history, currency);
+function endAfter(method: CostingMethod, currency: string, from: PoolState, history: History): PoolState {
+  const folded = fold(method, from, history, currency);
   invariant(folded.ok, 'what stood in the books was never short');
   return folded.end;
 }

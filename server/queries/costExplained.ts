@@ -4,14 +4,14 @@ import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { CostExplained, CostPart, TakenLayer } from '@obolus/contract/views/stock';
 import type { Basis } from '@obolus/core/charges/basis';
 import { poolAround, takenBetween } from '@obolus/core/costing/known';
-import { documentOf, type LineId } from '@obolus/core/costing/pool';
+import { documentOf, type LineId, placeOf } from '@obolus/core/costing/pool';
 import { formatPrice, formatQuantity, formatRate, rate } from '@obolus/core/exact/amounts';
 import { type Message, message } from '@obolus/messages/message';
 import { RequestError } from '../asking/failures.ts';
 import { inWords } from '../asking/inWords.ts';
 import { readSources } from './costSources.ts';
 import { readItems } from '../storage/load/items.ts';
-import { readEnteredChanges, readEnteredMovements } from '../storage/load/known.ts';
+import { readUpTo } from '../storage/load/pools.ts';
 import { distinct, stands } from '../storage/load/rows.ts';
 import {
   askedIn,
@@ -212,19 +212,15 @@ async function readShares(manager: EntityManager, currency: string, line: LineId
 
 type Gone = Pick<CostExplained, 'taken' | 'average' | 'standard'>;
 
-/** What goods that went out were taken from, folded from the pool's first movement as all is known now. */
+/** What goods that went out were taken from, folded as all is known now from the last state kept before. */
 async function explainGone(manager: EntityManager, currency: string, row: Row, line: LineId): Promise<Gone> {
   const reading = { manager, locking: false };
   const pool = { id: text(row.pool_id), item: text(row.pool_item) };
   const [item] = await readItems(reading, [pool.item], currency);
   if (!item) throw new RequestError(404, 'problem.no_such_movement');
-  const { method, standards } = item;
-  const around = poolAround(
-    { method, currency, standard: standards[0]?.standard },
-    await readEnteredMovements(reading, pool),
-    await readEnteredChanges(reading, { pool: pool.id }),
-    line,
-  );
+  const { method } = item;
+  const { start, history } = await readUpTo(reading, pool.id, item, { date: text(row.date), place: placeOf(line) });
+  const around = poolAround(method, currency, start, history, line);
   if (!around) return { taken: [], average: null, standard: '' };
   const { before, after } = around;
   return {

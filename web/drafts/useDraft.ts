@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import type { BodyOf, DocumentKind } from '@obolus/contract/kinds/kinds';
@@ -11,6 +11,7 @@ import { changed, closed, type Draft, opened, stepped } from './draftSlice.ts';
 import { forgetHere, unsavedOf } from './unsaved.ts';
 import { useElsewhere } from './useElsewhere.ts';
 import { useMe } from '../server/me.ts';
+import { usePreview } from '../server/usePreview.ts';
 import { say, sayAll } from '../locale/say.ts';
 
 const PREVIEW_AFTER = 220;
@@ -119,9 +120,7 @@ export function useDraft<Kind extends DocumentKind, Body>(options: Options<Kind,
   const body = draft?.body as Body | undefined;
   const command = body === undefined ? undefined : options.toCommand(body);
   const { settled: asked, isNow } = useSettling(command, PREVIEW_AFTER);
-  // The same object for the same command: a long one is not written out anew with every drawing.
-  const query = useMemo(() => ({ kind, body: asked as BodyOf<Kind>, key: id }), [kind, asked, id]);
-  const preview = server.usePreviewQuery(query, { skip: asked === undefined });
+  const preview = usePreview(kind, asked, id);
   // Out of reach; or given up on the server for a later one, which was then not asked after all.
   useAgain([0, 409].includes(problemOf(preview.error)?.status ?? -1), preview.refetch);
   const previewProblem = problemOf(preview.error);

@@ -52,18 +52,6 @@ type Tag = Topic | 'Document' | { readonly type: 'Document' | 'Changed'; readonl
 /** Of what of the books an answer is made: it is asked anew when a posting says that it changed that. */
 const made = (...of: readonly Changed[]): Tag[] => ['Books', ...of.map((id) => ({ type: 'Changed' as const, id }))];
 
-const numbered = new WeakMap<object, number>();
-let last = 0;
-
-/** A number that is the same for the same object. */
-function whichOne(object: object): number {
-  const known = numbered.get(object);
-  if (known !== undefined) return known;
-  last += 1;
-  numbered.set(object, last);
-  return last;
-}
-
 export const server = createApi({
   baseQuery: callServer,
   tagTypes: [
@@ -243,10 +231,13 @@ export const server = createApi({
       stageImport: write('stageImport', 'Imports'),
       loadImport: write('loadImport', 'Imports', 'SetUp', 'Books', 'DraftCount'),
       cancelImport: write('cancelImport', 'Imports'),
-      preview: build.query<PreviewReply, { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string }>({
+      preview: build.query<
+        PreviewReply,
+        { kind: DocumentKind; body: BodyOf<DocumentKind>; key: string; asked: number }
+      >({
         query: ({ kind, body, key }) => ({ endpoint: posting[kind].preview, body, key }),
-        // By which object it is: a body of thousands of lines is not written out to find what was asked.
-        serializeQueryArgs: ({ queryArgs: { kind, body, key } }) => `${kind} ${key} ${whichOne(body)}`,
+        // By its number: a body of thousands of lines is not written out to find what was asked.
+        serializeQueryArgs: ({ queryArgs: { kind, key, asked } }) => `${kind} ${key} ${asked}`,
         keepUnusedDataFor: 0,
         providesTags: ['Approvals'],
       }),

@@ -32,12 +32,21 @@ import {
 } from './rows.ts';
 
 /**
- * The movements of a pool after a point, at their value as now known, in the order of the fold, with their lots, what went
+ * The movements of a pool after a point, and no later than another, at their value as now known, in the order of the fold, with their lots, what went
  * back of them, and what goods that go back are worth by themselves.
  */
-export async function readMovements(reading: Reading, pool: string, after: Point, withLots: boolean): Promise<History> {
-  const later = 'm.pool_id = ? AND (m.date > ? OR (m.date = ? AND m.document_id * 100000 + m.line_no > ?))';
-  const parameters = [pool, after.date || FIRST_DAY, after.date || FIRST_DAY, after.place];
+export async function readMovements(
+  reading: Reading,
+  pool: string,
+  after: Point,
+  withLots: boolean,
+  until?: Point,
+): Promise<History> {
+  const place = 'm.document_id * 100000 + m.line_no';
+  const upTo = until ? ` AND (m.date < ? OR (m.date = ? AND ${place} <= ?))` : '';
+  const later = `m.pool_id = ? AND (m.date > ? OR (m.date = ? AND ${place} > ?))${upTo}`;
+  const pointOf = ({ date, place: at }: Point) => [date || FIRST_DAY, date || FIRST_DAY, at];
+  const parameters = [pool, ...pointOf(after), ...(until ? pointOf(until) : [])];
   const rows = await query(
     reading,
     `SELECT m.document_id, m.line_no, m.date, m.direction, m.quantity, m.purpose, m.department, m.location, m.project, m.back_id, m.back_line_no, m.back_day
@@ -78,15 +87,16 @@ const NOTHING: Worth = { value: null, shared: null };
 /** What the movements of a pool are worth: of a whole history from the index alone, of a few movements by their lines. */
 async function readWorth(reading: Reading, pool: string, rows: readonly Row[]): Promise<(row: Row) => Worth> {
   if (rows.length === 0) return () => NOTHING;
-  const earliest = rows.reduce(
-    (first, row) => (isEarlier(text(row.document_id), first) ? text(row.document_id) : first),
-    text(rows[0]?.document_id),
-  );
+  const documents = rows.map((row) => text(row.document_id));
+  const [earliest, latest] = [
+    documents.reduce((first, id) => (isEarlier(id, first) ? id : first)),
+    documents.reduce((last, id) => (isEarlier(last, id) ? id : last)),
+  ];
   const sums = await query(
     reading,
     `SELECT v.line_document_id, v.line_no, SUM(v.amount) AS value, SUM(v.shared * v.amount) AS shared FROM value_change v FORCE INDEX (value_change_by_pool)
-     WHERE v.pool_id = ? AND v.line_document_id >= ? GROUP BY v.line_document_id, v.line_no`,
-    [pool, earliest],
+     WHERE v.pool_id = ? AND v.line_document_id BETWEEN ? AND ? GROUP BY v.line_document_id, v.line_no`,
+    [pool, earliest, latest],
   );
   return inStep(sums);
 }

@@ -81,12 +81,7 @@ export async function readHistory(
   from: Point,
   end: PoolState,
 ): Promise<History & Pick<Pool, 'checkpoints'>> {
-  const [start] = await readCheckpoints(
-    reading,
-    'c.pool_id = ? AND (c.day < ? OR (c.day = ? AND c.place < ?)) ORDER BY c.day DESC, c.place DESC LIMIT 1',
-    [row, from.date, from.date, from.place],
-  );
-  const first: Checkpoint = start ?? { ...BEFORE_ALL, state: startOf(item) };
+  const first = await readStart(reading, row, item, from);
   const found = await readMovements(reading, row, first, item.tracking !== 'none');
   const { movements, values } = withRevaluations(found, await readRevaluations(reading, row, item, first));
   const kept = await readCheckpoints(
@@ -100,6 +95,30 @@ export async function readHistory(
     ? [first, ...between, { date: last.date, place: last.place, state: end }]
     : [first];
   return { checkpoints, movements, values };
+}
+
+/** What moved in a pool up to a point, and the last state kept before it that it is folded from. */
+export async function readUpTo(
+  reading: Reading,
+  row: string,
+  item: Item,
+  until: Point,
+): Promise<{ readonly start: PoolState; readonly history: History }> {
+  const first = await readStart(reading, row, item, until);
+  const found = await readMovements(reading, row, first, item.tracking !== 'none', until);
+  const { movements, values } = withRevaluations(found, await readRevaluations(reading, row, item, first));
+  const count = movements.filter((movement) => comparePoints(movement, until) <= 0).length;
+  return { start: first.state, history: { movements: movements.slice(0, count), values: values.slice(0, count) } };
+}
+
+/** The last state kept before a point; the empty pool where none was. */
+async function readStart(reading: Reading, row: string, item: Item, from: Point): Promise<Checkpoint> {
+  const [start] = await readCheckpoints(
+    reading,
+    'c.pool_id = ? AND (c.day < ? OR (c.day = ? AND c.place < ?)) ORDER BY c.day DESC, c.place DESC LIMIT 1',
+    [row, from.date, from.date, from.place],
+  );
+  return start ?? { ...BEFORE_ALL, state: startOf(item) };
 }
 
 /** Changes of standard after a point, each worth what it added to the goods that were on hand. */

@@ -1,7 +1,7 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 const UP = [
-  `CREATE TABLE run_prepayment (document_id bigint NOT NULL, payment_no int NOT NULL, order_id bigint NULL, refundable tinyint NOT NULL, amount bigint NOT NULL, tax bigint NOT NULL,
+  `CREATE TABLE run_prepayment (document_id bigint NOT NULL, payment_no int NOT NULL, order_id bigint NULL, refundable tinyint NOT NULL DEFAULT 0, amount bigint NOT NULL, tax bigint NOT NULL,
      PRIMARY KEY (document_id, payment_no)) ENGINE=InnoDB`,
   'CREATE TABLE run_paid (document_id bigint NOT NULL, run_id bigint NOT NULL, run_line_no int NOT NULL, PRIMARY KEY (document_id), UNIQUE INDEX run_paid_once (run_id, run_line_no)) ENGINE=InnoDB',
   'INSERT INTO run_paid SELECT document_id, run_id, run_line_no FROM payment WHERE run_id IS NOT NULL',

@@ -4,7 +4,7 @@ import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { BASES, BASIS_NAMES } from '@obolus/contract/kinds/allocation';
 import { formatAmount } from '@obolus/core/exact/amounts';
-import { server } from '../../server/api.ts';
+import { usePreview } from '../../server/usePreview.ts';
 import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { useMe } from '../../server/me.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
@@ -70,10 +70,7 @@ function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<
       charges: command.charges.map((one) => (one.of === charge?.line ? { ...one, basis: 'duty' as const } : one)),
     },
   );
-  const duty = server.usePreviewQuery(
-    { kind: 'allocation', body: byDuty as BodyOf<'allocation'>, key: draft },
-    { skip: byDuty === undefined },
-  );
+  const duty = usePreview('allocation', byDuty, draft);
   const compared = useMemo(
     () =>
       COMPARED.map((basis): ColumnShares | undefined =>

@@ -38,9 +38,10 @@ export function Prepay() {
         more={vendor ? say('kind.prepayment') : ''}
         about={say('payables.prepay_about')}
       >
+        <DateField name={say('payables.payment_date')} body={body} change={change} refusals={refusals} />
         {mayRun && body.vendor !== '' && (
           <Link
-            className="btn quiet"
+            className="btn quiet self-end"
             to={`/payables/runs/new?${askedFor({ ...body, currency: currencyOf(body) }).toString()}`}
             onClick={entering.drop}
           >
@@ -56,7 +57,6 @@ export function Prepay() {
             change={change}
             wrong={(field) => wrongAt(refusals, `/${field}`)}
           />
-          <DateField name={say('payables.payment_date')} body={body} change={change} refusals={refusals} />
         </div>
       </div>
       <Footing

@@ -29,7 +29,7 @@ export function InAdvance({ body: { prepaid }, change, refusals, run, currencyOf
     <section className="pt-5" aria-label={say('list.prepayments')}>
       {prepaid.length > 0 && <h2 className="cap">{say('list.prepayments')}</h2>}
       {prepaid.map((one, place) => (
-        <div key={place} className="fields items-end pt-1">
+        <div key={place} className="fields pt-1">
           <PrepaidFields
             prepaid={one}
             currency={currencyOf(one)}
@@ -37,10 +37,12 @@ export function InAdvance({ body: { prepaid }, change, refusals, run, currencyOf
             wrong={(field) => wrong(place, field)}
             place={place}
           />
-          <TakeOut
-            label={say('paying.prepayment_out', { place: place + 1 })}
-            onClick={() => change({ prepaid: prepaid.filter((_, at) => at !== place) })}
-          />
+          <span className="self-start pt-[22px]">
+            <TakeOut
+              label={say('paying.prepayment_out', { place: place + 1 })}
+              onClick={() => change({ prepaid: prepaid.filter((_, at) => at !== place) })}
+            />
+          </span>
         </div>
       ))}
       <button
