@@ -117,8 +117,6 @@ export function takenBetween(before: PoolState, after: PoolState): Layer[] {
   });
 }
 
-const LAST_DAY = '9999-12-31';
-
 function endAfter(method: CostingMethod, currency: string, from: PoolState, history: History): PoolState {
   const folded = fold(method, from, history, currency);
   invariant(folded.ok, 'what stood in the books was never short');

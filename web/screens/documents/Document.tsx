@@ -188,7 +188,9 @@ function Lines({ data }: { data: DocumentView }) {
                 )}{' '}
                 {currencies.size > 1 && <span className="dim">{line.currency}</span>}
               </td>
-              <td className="dim whitespace-normal min-w-[150px]">{line.note.map(shown).join(', ')}</td>
+              <td className={`dim whitespace-normal ${hasQuantity ? 'min-w-[150px]' : 'min-w-[420px]'}`}>
+                {line.note.map(shown).join(', ')}
+              </td>
             </tr>
             {line.lots.length > 0 && (
               <tr className="lots">

@@ -1,7 +1,8 @@
 import type { PreviewReply } from '@obolus/contract/commands';
 import { showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
-import { difference, isNegative, isZero } from '../../parts/exact.ts';
+import { difference, isNegative, isZero, sumOf } from '../../parts/exact.ts';
+import { useMe } from '../../server/me.ts';
 
 type Cause = PreviewReply['charged'][number]['causes'][number];
 
@@ -24,7 +25,8 @@ export function Causes({
   charged: PreviewReply['charged'][number];
   duty: string;
 }) {
-  const gap = difference(duty, calculated) ?? '0';
+  const { currency } = useMe().company;
+  const gap = sumOf([difference(duty, calculated) ?? '0'], currency);
   const [isMore, isEven] = [!isNegative(gap), isZero(gap)];
   return (
     <span data-difference>
