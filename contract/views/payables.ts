@@ -115,6 +115,8 @@ export const AccountLine = exactly({
   reference: Text(60),
   /** The bills and credit memos that it settles, by their numbers; empty for itself. */
   settles: Text(400),
+  /** Whether it changed only what is owed stands at in the books: measured anew at a period end, or that taken back. */
+  measured: Type.Boolean(),
   /** Less owed: payments, credit memos; empty for nothing. */
   debit: orEmpty(Amount),
   /** More owed: bills. */

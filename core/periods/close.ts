@@ -9,7 +9,15 @@ import { kind } from '../state/kind.ts';
 import { textOf } from '../reading/fields.ts';
 import { accruals } from './accruals.ts';
 import { dayAfter, firstDayOf, isPeriod, lastDayOf, type Period } from './period.ts';
-import { awaitingCredit, claimedOn, prepaidOn, owedOn, remeasure, unbilledToPay } from './remeasure.ts';
+import {
+  awaitingCredit,
+  claimedOn,
+  type MeasuredAnew,
+  prepaidOn,
+  owedOn,
+  remeasure,
+  unbilledToPay,
+} from './remeasure.ts';
 
 export interface CloseCommand {
   readonly kind: 'close';
@@ -20,6 +28,8 @@ export interface CloseCommand {
 export interface CloseDocument extends CloseCommand {
   /** What the opening of the next period takes back. */
   readonly accruals: readonly Flow[];
+  /** What of it is what was open with vendors, measured anew. */
+  readonly measured: readonly MeasuredAnew[];
   /** The first day that is open after it, and the one that was before. */
   readonly openFrom: Day;
   readonly openBefore: Day;
@@ -46,6 +56,7 @@ export function decideClose(books: Books, command: CloseCommand): Decision<Close
   const document = {
     ...command,
     accruals: accrued.filter(({ amount }) => amount !== 0n),
+    measured: measured.measured,
     openFrom: dayAfter(period),
     openBefore,
   };
@@ -64,7 +75,7 @@ function checkClose(books: Books, { period, date }: CloseCommand): Refusal[] {
   return standing ? [refusal('period_accruals_stand', '/period', { period: standing.period })] : [];
 }
 
-function remeasured(books: Books, on: Day): { flows: Flow[]; missing: string[] } {
+function remeasured(books: Books, on: Day): ReturnType<typeof remeasure> {
   const known = <Line extends { date: Day }>(lines: Iterable<Line>) => [...lines].filter(({ date }) => date <= on);
   const owed = known(books.payables.values()).map((payable) => owedOn(payable, on));
   const unbilled = known(books.receiptLines.values()).map((line) => unbilledToPay(line, on));
@@ -86,7 +97,11 @@ function remeasured(books: Books, on: Day): { flows: Flow[]; missing: string[] }
       on,
     ),
   ];
-  return { flows: measured.flatMap(({ flows }) => flows), missing: measured.flatMap(({ missing }) => missing) };
+  return {
+    flows: measured.flatMap(({ flows }) => flows),
+    missing: measured.flatMap(({ missing }) => missing),
+    measured: measured.flatMap((each) => each.measured),
+  };
 }
 
 /** The balance of stock suspense becomes the change in stock of the period. */

@@ -101,6 +101,14 @@ export function owedOn(payable: Payable, on: Day): OpenAmount {
   };
 }
 
+/** What measuring it anew made of all that is open with a vendor in a currency; debit positive. */
+export interface MeasuredAnew {
+  readonly account: string;
+  readonly vendor: string;
+  readonly currency: string;
+  readonly amount: BaseAmount;
+}
+
 /**
  * Open amounts in foreign currency measured again at the closing rate, to exchange difference (IAS 21.28; accounting.md,
  * period end). A rate that is missing leaves the amount as it is: `missing` names its currency.
@@ -110,10 +118,11 @@ export function remeasure(
   account: 'payables' | 'grni' | 'returns-to-credit' | 'expected-credits' | 'prepayments',
   open: readonly OpenAmount[],
   on: Day,
-): { flows: Flow[]; missing: string[] } {
+): { flows: Flow[]; missing: string[]; measured: MeasuredAnew[] } {
   const home = books.company.currency;
   const flows: Flow[] = [];
   const missing: string[] = [];
+  const measured = new Map<string, MeasuredAnew>();
   for (const { vendor, currency, amount, base: booked } of open) {
     if (currency === home || amount === 0n) continue;
     const rate: Rate | undefined = rateOn(books, currency, on);
@@ -126,6 +135,9 @@ export function remeasure(
       { account, amount: base(difference), about: { vendor } },
       { account: 'exchange-difference', amount: base(-difference), about: {} },
     );
+    const key = `${vendor} ${currency}`;
+    const before = measured.get(key)?.amount ?? 0n;
+    measured.set(key, { account, vendor, currency, amount: base(before + difference) });
   }
-  return { flows, missing };
+  return { flows, missing, measured: [...measured.values()].filter(({ amount }) => amount !== 0n) };
 }

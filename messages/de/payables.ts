@@ -145,4 +145,5 @@ export const payables: Record<keyof typeof en, string> = {
   'payables.of_prepayment': '{name}, Anzahlung {place}',
   'payables.tax_in_it': 'Darin Steuer',
   'payables.pay_with_run': 'Mit einem Lauf zahlen',
+  'payables.measured_anew': 'Neu bewertet, nur in den Büchern',
 };

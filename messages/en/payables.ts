@@ -140,4 +140,5 @@ export const payables = {
   'payables.of_prepayment': '{name}, prepayment {place}',
   'payables.tax_in_it': 'Tax in it',
   'payables.pay_with_run': 'Pay with a run',
+  'payables.measured_anew': 'Measured anew, in the books only',
 } as const;

@@ -38,6 +38,17 @@ export const close: DocumentCommand<'close'> = {
         ...dimensionColumns(about),
       })),
     },
+    {
+      table: facts.periodMeasured,
+      uncited: true,
+      rows: document.measured.map(({ account, vendor, currency, amount }, position) => ({
+        ...lineAt(saving, position),
+        account,
+        vendor_id: vendor,
+        currency,
+        amount,
+      })),
+    },
   ],
   async settle({ openFrom }, manager) {
     await manager.query('UPDATE company SET first_open_day = ? WHERE id = 1', [openFrom]);

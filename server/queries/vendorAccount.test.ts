@@ -70,6 +70,37 @@ it('of all vendors together is the ageing, also in another currency', async () =
   expect(formatDecimal(sum, 2, 2)).toBe(ageing.total);
 });
 
+it('shows what a period end measured anew, and that it is taken back; as the ledger has it', async () => {
+  const posted = await ines.posted('close', { date: '2026-03-31', period: '2026-03' });
+  const closed = await account('2', '?to=2026-03-31');
+  const [bill, measured] = closed.rows;
+  expect([measured?.document.id, measured?.measured, measured?.debit, measured?.credit, measured?.balance]).toEqual([posted, true, '', '', '200.00']); // prettier-ignore
+  expect([bill?.base, measured?.base, closed.closing]).toEqual([
+    '216.00',
+    '4.00',
+    { amount: '200.00', base: '220.00' },
+  ]);
+  const [ledger] = (await server.source.query(
+    "SELECT SUM(amount) AS amount FROM journal_line WHERE account = 'payables' AND vendor_id = 2 AND date <= '2026-03-31'",
+  )) as { amount: string }[];
+  expect(ledger?.amount).toBe('-22000');
+  const opened = await ines.posted('open', { date: '2026-04-01', period: '2026-04' });
+  expect((await account('2')).rows.map(({ base, measured: isIt }) => [base, isIt])).toEqual([
+    ['216.00', false],
+    ['4.00', true],
+    ['-4.00', true],
+  ]);
+  expect(await account('2', '?from=2026-04-01')).toMatchObject({
+    opening: { base: '220.00' },
+    closing: { base: '216.00' },
+  });
+  // The opening reversed, it stands as the closing left it; that too, and it was never measured.
+  await ines.posted('reversal', { of: opened, date: '2026-04-01', reason: 'too early' });
+  expect((await account('2')).closing.base).toBe('220.00');
+  await ines.posted('reversal', { of: posted, date: '2026-03-31', reason: 'too early' });
+  expect((await account('2')).closing.base).toBe('216.00');
+});
+
 it('falls due week by week, and names discounts by what they yield a year', async () => {
   await billed('A-3', '20', '2026-11-20');
   const { weeks, later, total, discounts } = await outlook();

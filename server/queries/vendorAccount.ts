@@ -4,7 +4,7 @@ import type { api } from '@obolus/contract/api';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
 import type { VendorAccount } from '@obolus/contract/views/payables';
 import { RequestError } from '../asking/failures.ts';
-import { stands } from '../storage/load/rows.ts';
+import { isTrue, stands } from '../storage/load/rows.ts';
 import { upTo } from '../storage/upTo.ts';
 import { big, type Row, showAmount, text } from './figures.ts';
 
@@ -12,12 +12,21 @@ const MOST = 2000;
 const FIRST_DAY = '1900-01-01';
 const LAST_DAY = '9999-12-31';
 
+/**
+ * What period ends made of what is owed to vendors, and what was taken back of it when the next period opened or one of them was reversed: as
+ * documents `m`, more owed positive.
+ */
+const MEASURED = `(SELECT p.document_id, p.vendor_id, p.currency, p.account, -p.amount AS amount FROM period_measured p
+  UNION ALL SELECT o.document_id, p.vendor_id, p.currency, p.account, p.amount FROM period_measured p JOIN period_opening o ON o.closing_id = p.document_id
+  UNION ALL SELECT r.document_id, p.vendor_id, p.currency, p.account, p.amount FROM period_measured p JOIN reversal r ON r.reversed_id = p.document_id
+  UNION ALL SELECT r.document_id, p.vendor_id, p.currency, p.account, -p.amount FROM period_measured p JOIN period_opening o ON o.closing_id = p.document_id JOIN reversal r ON r.reversed_id = o.document_id)`;
+
 /** Changes `x` of what is owed, by document `d`, on what document `o` asks for. */
 const CHANGES = `open_change x JOIN document d ON d.id = x.document_id JOIN document o ON o.id = x.line_document_id`;
 
 /**
  * A vendor's account in one of its currencies. It is made of the changes of what is open to pay: its last balance is what is owed then, and the accounts of
- * all vendors together are the ageing of that day.
+ * all vendors together are the ageing of that day. What period ends measured anew changes nothing of what is owed, but what it stands at in the books.
  */
 export async function readVendorAccount(
   manager: EntityManager,
@@ -36,16 +45,19 @@ export async function readVendorAccount(
   const currency = asked.currency ?? (currencies.includes(own) ? own : (currencies[0] ?? own));
   const [from, to] = [asked.from ?? FIRST_DAY, asked.to ?? LAST_DAY];
   const its = "x.kind = 'to-pay' AND o.vendor_id = ? AND o.currency = ?";
+  const measured = `${MEASURED} m JOIN document d ON d.id = m.document_id WHERE m.account = 'payables' AND m.vendor_id = ? AND m.currency = ?`;
   const [before] = (await manager.query(
-    `SELECT COALESCE(SUM(x.amount), 0) AS amount, COALESCE(SUM(x.base_amount), 0) AS base FROM ${CHANGES} WHERE ${its} AND d.date < ?`,
-    [id, currency, from],
+    `SELECT COALESCE(SUM(y.amount), 0) AS amount, COALESCE(SUM(y.base), 0) AS base FROM
+       (SELECT x.amount, x.base_amount AS base FROM ${CHANGES} WHERE ${its} AND d.date < ? UNION ALL SELECT 0, m.amount FROM ${measured} AND d.date < ?) y`,
+    [id, currency, from, id, currency, from],
   )) as Row[];
   const found: Row[] = await manager.query(
-    `SELECT d.id, d.kind, d.number, d.date, d.reference, SUM(x.amount) AS amount, SUM(x.base_amount) AS base,
+    `SELECT d.id, d.kind, d.number, d.date, d.reference, SUM(x.amount) AS amount, SUM(x.base_amount) AS base, 0 AS is_measured,
        GROUP_CONCAT(DISTINCT IF(o.id = d.id, NULL, COALESCE(NULLIF(o.reference, ''), o.number)) ORDER BY o.id SEPARATOR ', ') AS settles
      FROM ${CHANGES} WHERE ${its} AND d.date BETWEEN ? AND ? GROUP BY d.id, d.kind, d.number, d.date, d.reference HAVING amount <> 0 OR base <> 0
-     ORDER BY d.date, d.id LIMIT ${MOST + 1}`,
-    [id, currency, from, to],
+     UNION ALL SELECT d.id, d.kind, d.number, d.date, d.reference, 0, SUM(m.amount), 1, '' FROM ${measured} AND d.date BETWEEN ? AND ? GROUP BY d.id, d.kind, d.number, d.date, d.reference
+     ORDER BY date, id LIMIT ${MOST + 1}`,
+    [id, currency, from, to, id, currency, from, to],
   );
   const { rows, more } = upTo(MOST, found);
   const show = (amount: bigint) => showAmount(amount, currency);
@@ -62,6 +74,7 @@ export async function readVendorAccount(
       date: text(row.date),
       reference: text(row.reference),
       settles: text(row.settles).slice(0, 400),
+      measured: isTrue(row.is_measured),
       debit: amount < 0n ? show(-amount) : ('' as const),
       credit: amount > 0n ? show(amount) : ('' as const),
       balance: show(balance.amount),

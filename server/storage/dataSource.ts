@@ -36,6 +36,7 @@ import { SecondPersonLimits1836000000000 } from './migrations/1836000000000-seco
 import { DraftRestsOn1837000000000 } from './migrations/1837000000000-draftRestsOn.ts';
 import { EstimatesByRule1838000000000 } from './migrations/1838000000000-estimatesByRule.ts';
 import { PrepaidByRun1839000000000 } from './migrations/1839000000000-prepaidByRun.ts';
+import { MeasuredAnew1840000000000 } from './migrations/1840000000000-measuredAnew.ts';
 import { Contracts1834000000000 } from './migrations/1834000000000-contracts.ts';
 import { ReturnPhotos1833000000000 } from './migrations/1833000000000-returnPhotos.ts';
 import { SameAmounts1832000000000 } from './migrations/1832000000000-sameAmounts.ts';
@@ -111,6 +112,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       DraftRestsOn1837000000000,
       EstimatesByRule1838000000000,
       PrepaidByRun1839000000000,
+      MeasuredAnew1840000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

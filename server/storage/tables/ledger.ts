@@ -13,6 +13,19 @@ export const ledger = {
     expense: maybe(text(60)),
     ...dimensions(),
   }),
+  /** What closing a period made of all that was open with a vendor in a currency, measured anew: debit positive. */
+  periodMeasured: table(
+    'period_measured',
+    {
+      document_id: id(),
+      line_no: line(),
+      account: text(40),
+      vendor_id: ref(),
+      currency: text(3),
+      amount: figure(),
+    },
+    { indices: { period_measured_by_vendor: ['vendor_id', 'account'] } },
+  ),
   periodOpening: table('period_opening', { document_id: id(), period: text(7), closing_id: maybe(ref()) }),
   movement: table(
     'movement',

@@ -116,7 +116,7 @@ function Card({ account, base, from, to }: { account: Account; base: string; fro
               </Link>
             </td>
             <td>{row.reference}</td>
-            <td className="dim whitespace-normal">{row.settles}</td>
+            <td className="dim whitespace-normal">{row.measured ? say('payables.measured_anew') : row.settles}</td>
             <td className="num">{row.debit && showFigure(row.debit)}</td>
             <td className="num">{row.credit && showFigure(row.credit)}</td>
             <td className="num strong">{showFigure(row.balance)}</td>
