@@ -131,7 +131,7 @@ export const PAYABLE_LISTS = {
       figure('days', 'word.days'),
       text('vendor', 'word.vendor'),
       text('what', 'word.goods'),
-      text('kind', 'word.reason', words('return', 'bill', 'charge', 'disputed')),
+      text('kind', 'word.reason', words('return', 'bill', 'charge', 'disputed', 'claim')),
       figure('quantity', 'word.quantity'),
       text('unit', 'word.unit'),
       figure('amount', 'word.expected'),

@@ -6,6 +6,7 @@ import { heldClosing } from './heldClosing.ts';
 import { assembly } from './assembly.ts';
 import { bill } from './bill.ts';
 import { chargeMove } from './chargeMove.ts';
+import { claim } from './claim.ts';
 import { claimClosing } from './claimClosing.ts';
 import { close } from './close.ts';
 import { count } from './count.ts';
@@ -52,6 +53,7 @@ export const KINDS = {
   bill,
   return: vendorReturn,
   credit,
+  claim,
   'claim-closing': claimClosing,
   'customs-entry': customsEntry,
   allocation,

@@ -144,7 +144,7 @@ export type AssessedBill = Static<typeof AssessedBill>;
 /** What a credit memo may be for; what is left of it. */
 export const CreditableView = exactly({
   line: LineId,
-  kind: oneOf(['return', 'bill', 'charge', 'disputed'] as const),
+  kind: oneOf(['return', 'bill', 'charge', 'disputed', 'claim'] as const),
   document: exactly({ id: Id, number: Text(30), reference: Text(120), date: Day }),
   /** What was said last of its document: a reminder, a promise; null where nothing was. */
   lastNote: Type.Union([exactly({ text: Text(500), at: Text(40) }), Type.Null()]),

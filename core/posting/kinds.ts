@@ -14,6 +14,7 @@ import { close } from '../periods/close.ts';
 import { lock, open } from '../periods/open.ts';
 import { heldClosing } from '../purchasing/held.ts';
 import { bill } from '../purchasing/bill/bill.ts';
+import { claim } from '../purchasing/claim.ts';
 import { claimClosing } from '../purchasing/claimClosing.ts';
 import { credit } from '../purchasing/credit/credit.ts';
 import { order } from '../purchasing/order/decide.ts';
@@ -54,6 +55,7 @@ const REVERSED = {
   bill,
   return: vendorReturn,
   credit,
+  claim,
   'claim-closing': claimClosing,
   'customs-entry': customsEntry,
   allocation,

@@ -28,6 +28,7 @@ import type { CreditableLine } from '../state/owed.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { cameIn } from '../state/cameIn.ts';
 import { change } from '../state/writing.ts';
+import { loweredFlow } from './claim.ts';
 import { atWhatItIsCarried, expectedPart, leftOf, openQuantity, returnedPart } from './creditable.ts';
 
 /** What a vendor owes ends without a credit memo: it gives money back, or refuses (accounting.md, claim refused, refund in money). */
@@ -74,7 +75,7 @@ export interface ClaimClosingDocument extends Omit<ClaimClosingCommand, 'lines'>
 
 /**
  * The claim is cleared as it was booked; money comes in at what the bank got, the rest of the rate is exchange difference. What is refused of a price
- * difference goes into the goods or to variance, of a return to return variance, of what was not accepted to expense. More than the company lets one person
+ * difference goes into the goods or to variance, of a return to return variance, of what was not accepted to expense, of any other claim to what it lowered. More than the company lets one person
  * decide alone is refused with a second person only.
  */
 export function decideClaimClosing(books: Books, command: ClaimClosingCommand): Decision<ClaimClosingDocument> {
@@ -213,14 +214,16 @@ function flowsOf(books: Books, line: ClosedClaim, of: CreditableLine): Flow[] {
       { account: 'return-variance', amount: kept, about: item },
       exchange,
     ];
-  return [{ account: 'expected-credits', amount: base(-own), about }, keptFlow(onPurchase, line, of, about), exchange];
+  return [{ account: 'expected-credits', amount: base(-own), about }, keptFlow(books, line, of, about), exchange];
 }
 
 /** Where a refused price difference goes; what goes into goods is carried by goods received not invoiced, as with a bill. */
-function keptFlow(onPurchase: boolean, { kept, to }: ClosedClaim, of: CreditableLine, about: About): Flow {
+function keptFlow(books: Books, { kept, to }: ClosedClaim, of: CreditableLine, about: About): Flow {
+  if (of.kind === 'claim') return loweredFlow(books, of.vendor, of.expense, kept);
   if (of.expense !== undefined) return { account: 'expense', amount: kept, about: { ...about, expense: of.expense } };
   if (of.kind !== 'bill') return { account: 'expense', amount: kept, about };
-  if (onPurchase) return { account: 'purchases', amount: kept, about: { ...about, item: of.item } };
+  if (books.company.recognition === 'on-purchase')
+    return { account: 'purchases', amount: kept, about: { ...about, item: of.item } };
   return to === 'cost' && of.goods
     ? { account: 'grni', amount: kept, about }
     : { account: 'price-variance', amount: kept, about: { ...about, item: of.item } };

@@ -30,7 +30,7 @@ export interface CreditableLine {
   /** The rate of the amounts. */
   readonly rate: Rate;
   readonly date: Day;
-  readonly kind: 'return' | 'bill' | 'charge' | 'disputed';
+  readonly kind: 'return' | 'bill' | 'charge' | 'disputed' | 'claim';
   readonly item: string | undefined;
   readonly expense: string | undefined;
   readonly quantity: Quantity;

@@ -154,6 +154,15 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
     lines: [{ item: 'LOOM', netRealisable: priceOrThrow('50') }],
   },
   prepayment: { kind: 'prepayment', vendor: 'V', currency: 'USD', date: '2026-03-12', amount: money(1n) },
+  claim: {
+    kind: 'claim',
+    vendor: 'V',
+    currency: 'USD',
+    date: '2026-03-12',
+    why: 'rebate',
+    reason: 'two percent of the quarter',
+    lines: [{ said: 'Rebate', expense: undefined, amount: money(1n) }],
+  },
   'payment-hold': {
     kind: 'payment-hold',
     of: '3',

@@ -66,4 +66,5 @@ export const document: Record<keyof typeof en, string> = {
   'document.instalment_paid': '{amount}, fällig {day}: ausgeglichen',
   'document.tax_in_it': 'Darin Steuer',
   'document.amount_in': '{amount} {currency}',
+  'document.claimed_for': 'Gefordert für',
 };

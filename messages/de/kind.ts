@@ -54,4 +54,6 @@ export const kind: Record<keyof typeof en, string> = {
   'kind.prepayment-refund': 'Rückzahlung einer Anzahlung',
   'kind.amounts_got_back': 'Zurückgezahlt',
   'kind.payment-hold': 'Zahlungssperre',
+  'kind.claim': 'Forderung',
+  'kind.amounts_claimed': 'Gefordert',
 };

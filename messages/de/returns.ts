@@ -52,4 +52,21 @@ export const returns: Record<keyof typeof en, string> = {
   'returns.last_word': 'Zuletzt gesagt',
   'returns.photo_of': 'Foto dessen, was von {name} zurückgeht',
   'returns.photo_of_line': 'Foto, Zeile {line}',
+  'returns.claim': 'Forderung',
+  'returns.new_claim': 'Neue Forderung',
+  'returns.claim_about':
+    'Was ein Lieferant gutschreibt oder zurückzahlt, obwohl nichts zurückging: eine Gutschrift, Geld oder eine Ablehnung beendet es',
+  'returns.claim_reason': 'Was vereinbart ist',
+  'returns.claim_said': 'Wofür',
+  'returns.claim_said_of': 'Wofür, Zeile {at}',
+  'returns.claim_lowers': 'Mindert',
+  'returns.claim_expense_of': 'Aufwand, den Zeile {at} mindert',
+  'returns.claim_variance': 'Einkaufspreisabweichung',
+  'returns.claim_amount': 'Betrag, {currency}',
+  'returns.claim_amount_of': 'Betrag, Zeile {at}',
+  'returns.post_claim': 'Forderung buchen',
+  'returns.begin_claim': 'Den Lieferanten wählen, und was er schuldet.',
+  'returns.claim_ends':
+    'Sie steht bei den erwarteten Gutschriften, bis eine Gutschrift, Geld oder eine Ablehnung sie beendet. Was abgelehnt wird, geht dorthin zurück, woher es kam.',
+  'returns.end_claim': 'Forderung beenden',
 };

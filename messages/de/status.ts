@@ -51,4 +51,8 @@ export const status: Record<keyof typeof en, string> = {
   'status.complete': 'Abgeschlossen',
   'status.same-amount': 'Betrag',
   'status.same-number': 'Nummer und Betrag',
+  'status.claim': 'Gefordert',
+  'status.claim_rebate': 'Ein Bonus',
+  'status.claim_paid-twice': 'Doppelt bezahlt',
+  'status.claim_promised': 'Anders zugesagt',
 };

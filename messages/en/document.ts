@@ -64,4 +64,5 @@ export const document = {
   'document.instalment_paid': '{amount}, due {day}: settled',
   'document.tax_in_it': 'Tax in it',
   'document.amount_in': '{amount} {currency}',
+  'document.claimed_for': 'Claimed for',
 } as const;

@@ -52,4 +52,6 @@ export const kind = {
   'kind.prepayment-refund': 'Refund of a prepayment',
   'kind.amounts_got_back': 'Paid back',
   'kind.payment-hold': 'Hold of a payment',
+  'kind.claim': 'Claim',
+  'kind.amounts_claimed': 'Claimed',
 } as const;

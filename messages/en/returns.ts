@@ -49,4 +49,21 @@ export const returns = {
   'returns.last_word': 'Said last',
   'returns.photo_of': 'Photo of what goes back of {name}',
   'returns.photo_of_line': 'Photo, line {line}',
+  'returns.claim': 'Claim',
+  'returns.new_claim': 'New claim',
+  'returns.claim_about':
+    'What a vendor will credit or pay back though nothing went back: a credit memo, money or a refusal ends it',
+  'returns.claim_reason': 'What is agreed',
+  'returns.claim_said': 'For',
+  'returns.claim_said_of': 'For, line {at}',
+  'returns.claim_lowers': 'Lowers',
+  'returns.claim_expense_of': 'Expense that line {at} lowers',
+  'returns.claim_variance': 'purchase price variance',
+  'returns.claim_amount': 'Amount, {currency}',
+  'returns.claim_amount_of': 'Amount, line {at}',
+  'returns.post_claim': 'Post claim',
+  'returns.begin_claim': 'Choose the vendor, and what it owes.',
+  'returns.claim_ends':
+    'It stands among the credits that are expected until a credit memo, money or a refusal ends it. What is refused goes where it came from.',
+  'returns.end_claim': 'End the claim',
 } as const;

@@ -49,4 +49,8 @@ export const status = {
   'status.complete': 'Complete',
   'status.same-amount': 'Amount',
   'status.same-number': 'Number and amount',
+  'status.claim': 'Claimed',
+  'status.claim_rebate': 'A rebate',
+  'status.claim_paid-twice': 'Paid twice',
+  'status.claim_promised': 'Promised otherwise',
 } as const;

@@ -96,8 +96,9 @@ async function readAbout(manager: EntityManager, documents: readonly string[]): 
        LEFT JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no LEFT JOIN ordered_line o ON o.document_id = l.order_id AND o.line_no = l.order_line_no
        LEFT JOIN item i ON i.id = COALESCE(r.item_id, o.item_id) WHERE l.document_id IN (?)
      UNION ALL SELECT ${header}, l.line_no, l.kind, '', NULL FROM bill_charge l ${of} WHERE l.document_id IN (?)
-     UNION ALL SELECT ${header}, l.line_no, l.said, '', NULL FROM bill_disputed l ${of} WHERE l.document_id IN (?)`,
-    [documents, documents, documents, documents],
+     UNION ALL SELECT ${header}, l.line_no, l.said, '', NULL FROM bill_disputed l ${of} WHERE l.document_id IN (?)
+     UNION ALL SELECT ${header}, l.line_no, l.said, '', NULL FROM vendor_claim_line l ${of} WHERE l.document_id IN (?)`,
+    [documents, documents, documents, documents, documents],
   );
   return new Map(
     [...groupBy(rows, (row) => idOf(row))].flatMap(([line, [row]]) => (row ? [[line, row] as const] : [])),

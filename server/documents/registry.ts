@@ -8,6 +8,7 @@ import { heldClosing } from './heldClosing.ts';
 import { assembly } from './assembly.ts';
 import { bill } from './bill/bill.ts';
 import { chargeMove } from './chargeMove.ts';
+import { claim } from './claim.ts';
 import { claimClosing } from './claimClosing.ts';
 import { close } from './close.ts';
 import { count } from './count.ts';
@@ -54,6 +55,7 @@ const REVERSED: { readonly [Kind in Exclude<DocumentKind, 'reversal'>]: Document
   bill,
   return: vendorReturn,
   credit,
+  claim,
   'claim-closing': claimClosing,
   'customs-entry': customsEntry,
   allocation,

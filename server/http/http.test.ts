@@ -30,6 +30,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   prepayment: { ...nothing, vendor: '1', currency: 'USD', amount: '' },
   'prepayment-refund': { ...nothing, vendor: '1', currency: 'USD', of: '1', amount: '' },
   payment: { ...nothing, vendor: '1', currency: 'USD', from: '', discountsTo: 'income', reason: '', bills: [] },
+  claim: { ...nothing, vendor: '1', currency: 'USD', why: 'rebate', reason: '', lines: [] },
   'claim-closing': { ...nothing, vendor: '1', currency: 'USD', reason: '', lines: [] },
   'payment-run': { ...nothing, account: '', payments: [] },
   'payment-hold': { ...nothing, of: '1', step: 'held', reason: '' },

@@ -18,6 +18,7 @@ const ENTERED = {
   credit: () => import('../screens/bench/Credit.tsx').then((module) => module.NewCredit),
   'customs-entry': () => import('../screens/landing/CustomsEntry.tsx').then((module) => module.CustomsEntry),
   return: () => import('../screens/returns/NewReturn.tsx').then((module) => module.NewReturn),
+  claim: () => import('../screens/returns/NewClaim.tsx').then((module) => module.NewClaim),
   'claim-closing': () => import('../screens/returns/CloseClaims.tsx').then((module) => module.CloseClaims),
   payment: () => import('../screens/payables/Pay.tsx').then((module) => module.Pay),
   'payment-run': () => import('../screens/paying/NewRun.tsx').then((module) => module.NewRun),

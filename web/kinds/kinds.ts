@@ -11,7 +11,7 @@ import { payment, paymentRun, prepayment, prepaymentRefund } from './payment.ts'
 import { putAway } from './putAway.ts';
 import { receipt } from './receipt.ts';
 import { vendorStatement } from './vendorStatement.ts';
-import { claimClosing, vendorReturn } from './vendorReturn.ts';
+import { claim, claimClosing, vendorReturn } from './vendorReturn.ts';
 
 /** Kinds that people enter on a screen of their own, one line each; others are made where they belong. */
 export const KINDS: Readonly<Partial<Record<DocumentKind, WebKind>>> = {
@@ -20,6 +20,7 @@ export const KINDS: Readonly<Partial<Record<DocumentKind, WebKind>>> = {
   receipt,
   'put-away': putAway,
   return: vendorReturn,
+  claim,
   'claim-closing': claimClosing,
   payment,
   'payment-run': paymentRun,

@@ -155,7 +155,8 @@ function checkLine(command: CreditCommand, line: Line, of: CreditableLine | unde
   }
   if (line.amount === undefined) return [refusal('missing', `${at}/amount`)];
   if (line.amount <= 0n) return [refusal('amount_zero', `${at}/amount`)];
-  if (of.kind === 'disputed' && line.to !== 'expected') return [refusal('credit_of_disputed', at)];
+  if ((of.kind === 'disputed' || of.kind === 'claim') && line.to !== 'expected')
+    return [refusal('credit_of_disputed', at)];
   const left = leftOf(of, line.to);
   if (line.amount > left) {
     return [

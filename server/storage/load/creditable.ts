@@ -83,6 +83,12 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
      WHERE ${among(lines, 'b.document_id', 'b.line_no')} AND ${stands('d.id')}`,
     keys,
   );
+  const claimed = await query(
+    reading,
+    `SELECT b.*, d.vendor_id, d.currency, d.rate, d.date FROM vendor_claim_line b JOIN document d ON d.id = b.document_id
+     WHERE ${among(lines, 'b.document_id', 'b.line_no')} AND ${stands('d.id')}`,
+    keys,
+  );
   const known = (row: Row) => {
     const id = idOf(row);
     const taken = (credits.get(id) ?? []).map(creditTaken);
@@ -155,6 +161,15 @@ export async function readCreditable(reading: Reading, lines: readonly LineId[])
       ...known(row),
       ...NO_GOODS,
       kind: 'disputed' as const,
+      amount: amountOf(row.amount),
+      expected: { amount: amountOf(row.amount), base: baseOf(row.base_amount) },
+      charge: undefined,
+    })),
+    ...claimed.map((row) => ({
+      ...known(row),
+      ...NO_GOODS,
+      kind: 'claim' as const,
+      expense: optional(row.expense),
       amount: amountOf(row.amount),
       expected: { amount: amountOf(row.amount), base: baseOf(row.base_amount) },
       charge: undefined,

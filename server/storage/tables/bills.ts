@@ -81,6 +81,16 @@ export const bills = {
     reason: text(200),
   }),
   /** What a bill asks for and was not accepted: a credit is expected for it. */
+  /** What a vendor will credit though nothing went back: why, and the bill that it is about. */
+  vendorClaim: table('vendor_claim', { document_id: id(), why: text(12), bill_id: maybe(ref()) }),
+  vendorClaimLine: table('vendor_claim_line', {
+    document_id: id(),
+    line_no: line(),
+    said: text(200),
+    expense: maybe(text(60)),
+    amount: figure(),
+    base_amount: figure(),
+  }),
   billDisputed: table('bill_disputed', {
     document_id: id(),
     line_no: line(),

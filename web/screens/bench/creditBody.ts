@@ -30,7 +30,7 @@ const TO: readonly (readonly [To, MessageId])[] = [
 
 /** Where a credit may go: against one that was requested, or into what it makes cheaper. */
 export const toOf = (line: CreditableView): typeof TO =>
-  line.kind === 'disputed' ? TO.slice(0, 1) : isZero(line.expected) ? TO.slice(1) : TO;
+  line.kind === 'disputed' || line.kind === 'claim' ? TO.slice(0, 1) : isZero(line.expected) ? TO.slice(1) : TO;
 
 /** What a line is credited by where nothing else is said. */
 export const usual = (line: CreditableView): Credited =>
