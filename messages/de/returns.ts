@@ -68,5 +68,4 @@ export const returns: Record<keyof typeof en, string> = {
   'returns.begin_claim': 'Den Lieferanten wählen, und was er schuldet.',
   'returns.claim_ends':
     'Sie steht bei den erwarteten Gutschriften, bis eine Gutschrift, Geld oder eine Ablehnung sie beendet. Was abgelehnt wird, geht dorthin zurück, woher es kam.',
-  'returns.end_claim': 'Forderung beenden',
 };

@@ -65,5 +65,4 @@ export const returns = {
   'returns.begin_claim': 'Choose the vendor, and what it owes.',
   'returns.claim_ends':
     'It stands among the credits that are expected until a credit memo, money or a refusal ends it. What is refused goes where it came from.',
-  'returns.end_claim': 'End the claim',
 } as const;

@@ -6,7 +6,7 @@ export const vendorReturn: WebKind = { path: '/returns/of/:vendor', partsOf: ({ 
 export const claim: WebKind = {
   path: '/returns/claim',
   further: ({ vendor }) =>
-    vendor ? [{ kind: 'claim-closing', to: `/returns/claims/${vendor}`, name: 'returns.end_claim' }] : [],
+    vendor ? [{ kind: 'claim-closing', to: `/returns/claims/${vendor}`, name: 'returns.without_memo' }] : [],
 };
 
 export const claimClosing: WebKind = { path: '/returns/claims/:vendor', partsOf: ({ vendor = '' }) => ({ vendor }) };
