@@ -201,7 +201,11 @@ test('goods join a shipment on its page, a carrier’s bill is held against its 
     await page.getByLabel('Vendor’s number').fill('GW-90001');
     await page.getByLabel('Kind of charge 1').selectOption('freight');
     await page.getByLabel('Amount of charge 1').fill('400');
-    await page.getByLabel('Charges go onto').selectOption('shipment FHL-014');
+    // No paper names a shipment: what the carrier carried is proposed, first what lacks the charge.
+    const proposed = page.getByRole('list', { name: 'Goods that they may belong to' });
+    await expect(proposed.getByRole('listitem').first()).toContainText('its carrier’s, freight expected and missing');
+    await proposed.getByRole('button', { name: 'Shipment FHL-014' }).click();
+    await expect(page.getByLabel('Charges go onto')).toHaveValue('goods');
     await page.getByLabel('What freight is billed by').selectOption('weight');
     await page.getByLabel('Rate of freight').fill('0.55');
     // The 673 kg that came at 0.55.

@@ -12,7 +12,7 @@ import {
   Type,
 } from '../figures.ts';
 import { INCOTERMS } from '../kinds/order.ts';
-import { Count, Name } from './parts.ts';
+import { Count, Name, orEmpty } from './parts.ts';
 
 const MaybeDay = Type.Union([Day, Type.Null()]);
 
@@ -20,9 +20,12 @@ const MaybeDay = Type.Union([Day, Type.Null()]);
 export const ShipmentRow = exactly({
   number: Text(60),
   carrier: Type.Union([Name, Type.Null()]),
+  carrierId: orEmpty(Id),
   mode: Text(20),
   arrives: MaybeDay,
   arrived: MaybeDay,
+  /** The last day on which anything came with it. */
+  lastCame: MaybeDay,
   vendors: Text(400, 'Names, apart by commas'),
   /** Lines of orders that are still to come. */
   outstanding: Count,

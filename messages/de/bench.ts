@@ -262,7 +262,7 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.onto_shipment': 'Sendung {number}',
   'bench.basis_of': 'Schlüssel für {kind}',
   'bench.says_onto': 'Nebenkosten, auf die Waren unten',
-  'bench.onto_named_on_paper': 'Das Dokument nennt diese Sendung.',
+  'bench.onto_named_on_paper': 'Das Dokument nennt sie.',
   'bench.paid_to_customs': 'An Zoll gezahlt',
   'bench.entry_paid': 'Anmeldung zu {at}',
   'bench.choose_entry': 'Anmeldung wählen',
@@ -294,4 +294,8 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.joined': '{name} liegt jetzt bei {number}.',
   'bench.as_prepayment': 'Anzahlung eingeben',
   'bench.paper_doubts': 'Vor dem Buchen anzusehen',
+  'bench.onto_proposed': 'Ware, zu der sie gehören können',
+  'bench.onto_missing': '{kinds} erwartet und nicht da',
+  'bench.onto_came': 'gekommen am {day}',
+  'bench.onto_own': 'Ware von {vendor} selbst',
 };

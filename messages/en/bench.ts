@@ -258,7 +258,7 @@ export const bench = {
   'bench.onto_shipment': 'Shipment {number}',
   'bench.basis_of': 'Basis of {kind}',
   'bench.says_onto': 'a charge, onto the goods below',
-  'bench.onto_named_on_paper': 'The paper names this shipment.',
+  'bench.onto_named_on_paper': 'The paper names them.',
   'bench.paid_to_customs': 'Paid to customs',
   'bench.entry_paid': 'Customs entry of {at}',
   'bench.choose_entry': 'Choose the customs entry',
@@ -290,4 +290,8 @@ export const bench = {
   'bench.joined': '{name} is now with {number}.',
   'bench.as_prepayment': 'Enter a prepayment',
   'bench.paper_doubts': 'To be looked at before it is posted',
+  'bench.onto_proposed': 'Goods that they may belong to',
+  'bench.onto_missing': '{kinds} expected and missing',
+  'bench.onto_came': 'came {day}',
+  'bench.onto_own': 'goods of {vendor} itself',
 } as const;

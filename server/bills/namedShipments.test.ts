@@ -30,6 +30,16 @@ it('in all receipts under it, with the kinds of charges that are a cost; without
   expect((await named('Freight FHL009 and FHL010'))?.lines).toEqual([`${receipts[0]}/1`, `${receipts[1]}/1`]);
 });
 
+it('is what came of an order that is named, where no shipment is', async () => {
+  const [order] = (await server.source.query("SELECT number FROM document WHERE kind = 'order'")) as {
+    number: string;
+  }[];
+  const found = await named(`Courier, your order ${order?.number}`);
+  expect(found).toMatchObject({ title: order?.number, lines: [`${receipts[0]}/1`, `${receipts[1]}/1`] });
+  expect(await named('Courier, your order PO-99999')).toBeUndefined();
+  expect((await named(`${order?.number} on FHL-010`))?.title).toBe('FHL-010');
+});
+
 it('is nothing where no shipment is named, or nothing is left of it', async () => {
   expect(await named('Ocean freight FHL-0090')).toBeUndefined();
   // Of two that are named one is still at sea: its part of the charges is not that of the goods that are here.

@@ -30,7 +30,7 @@ const INCOTERM = `COALESCE(NULLIF(s.incoterm, ''), (
 /** Shipments, those that arrive last first; what has no day comes before. */
 export async function listShipments(manager: EntityManager, currency: string): Promise<ReplyOf<typeof api.shipments>> {
   const found: Row[] = await manager.query(
-    `SELECT n.number, v.name AS carrier, s.mode, s.arrives, s.arrived,
+    `SELECT n.number, v.name AS carrier, s.carrier_id, s.mode, s.arrives, s.arrived,
        (SELECT GROUP_CONCAT(DISTINCT o.name ORDER BY o.name SEPARATOR ', ') FROM ${CAME_ON} JOIN vendor o ON o.id = d.vendor_id WHERE y.shipment = n.number) AS received_of,
        (SELECT GROUP_CONCAT(DISTINCT o.name ORDER BY o.name SEPARATOR ', ') FROM ${openLines('ordered_line')} JOIN document d ON d.id = l.document_id JOIN vendor o ON o.id = d.vendor_id WHERE ${isOpen('to-receive')} AND l.shipment = n.number) AS ordered_of,
        (SELECT COUNT(*) FROM ${openLines('ordered_line')} WHERE ${isOpen('to-receive')} AND l.shipment = n.number) AS outstanding,
@@ -54,9 +54,11 @@ export async function listShipments(manager: EntityManager, currency: string): P
     return {
       number: text(row.number),
       carrier: row.carrier == null ? null : text(row.carrier),
+      carrierId: text(row.carrier_id),
       mode: text(row.mode),
       arrives: dayOf(row.arrives),
       arrived: dayOf(row.arrived),
+      lastCame: dayOf(row.last_came),
       vendors: [...new Set(vendors)].join(', ').slice(0, 400),
       outstanding: Number(row.outstanding),
       goods: showAmount(row.goods, currency),

@@ -8,7 +8,9 @@ import { isZero } from '../../parts/exact.ts';
 import { server } from '../../server/api.ts';
 import { useMayPost } from '../../server/me.ts';
 import type { Basis } from '../landing/sheet.ts';
+import { useVendor } from '../../server/known.ts';
 import type { BillBody, Onto } from './billBody.ts';
+import { type Charging, receiptFor, shipmentsFor } from './chargeGoods.ts';
 import { ChargeRates } from './ChargeRates.tsx';
 
 /** Where the charges of a bill go when it is posted: onto its own goods, those of a shipment, or nowhere yet. */
@@ -90,8 +92,74 @@ export function OntoGoods({
             </Field>
           ))}
       </div>
+      {!onto && (
+        <Proposals
+          asked={{ vendor: body.vendor, date: body.date, kinds: charged.map(({ what }) => what) }}
+          {...{ choose, change }}
+        />
+      )}
       {onto && <ChargeRates {...{ charged, goods, body, change }} />}
     </>
+  );
+}
+
+/** Goods that the charges may belong to where no paper names any, each with why. */
+function Proposals({
+  asked,
+  choose,
+  change,
+}: {
+  asked: Charging;
+  choose: (to: string) => unknown;
+  change: (to: Partial<BillBody>) => void;
+}) {
+  const shipments = server.useShipmentsQuery();
+  const party = useVendor(asked.vendor);
+  const sent = server.useReceivedLinesQuery({ query: { find: party?.name ?? '' } }, { skip: !party });
+  const proposed = shipmentsFor(shipments.data?.rows ?? [], asked);
+  const own = receiptFor(sent.currentData?.rows ?? [], asked);
+  if (proposed.length === 0 && !own) return null;
+  return (
+    <ul className="pb-3" aria-label={say('bench.onto_proposed')}>
+      {proposed.map((one) => (
+        <li key={one.shipment}>
+          <button type="button" className="act" onClick={() => void choose(`shipment ${one.shipment}`)}>
+            {say('bench.onto_shipment', { number: one.shipment })}
+          </button>{' '}
+          <span className="dim">
+            {[
+              one.isCarrier && say('shipments.by_carrier'),
+              one.missing.length > 0 && say('bench.onto_missing', { kinds: { list: [...one.missing] } }),
+              one.came && say('bench.onto_came', { day: { day: one.came } }),
+            ]
+              .filter(Boolean)
+              .join(', ')}
+          </span>
+        </li>
+      ))}
+      {own?.[0] && (
+        <li>
+          <button
+            type="button"
+            className="act"
+            onClick={() =>
+              change({
+                onto: goodsOf(
+                  own[0]?.receipt.number ?? '',
+                  own.map(({ line }) => line),
+                ),
+              })
+            }
+          >
+            {own[0].receipt.number}
+          </button>{' '}
+          <span className="dim">
+            {say('bench.onto_own', { vendor: party?.name ?? '' })},{' '}
+            {say('bench.onto_came', { day: { day: own[0].receipt.date } })}
+          </span>
+        </li>
+      )}
+    </ul>
   );
 }
 
