@@ -94,4 +94,7 @@ export const setUp: Record<keyof typeof en, string> = {
   'setUp.keys_alone': 'Tastenkürzel aus einem Zeichen',
   'setUp.keys_on': 'ein',
   'setUp.keys_off': 'aus',
+  'setUp.paste_rows': 'Oder Zeilen einer Tabelle einfügen',
+  'setUp.paste_hint': 'Strg V, mit ihrer Kopfzeile oder in der Reihenfolge der Spalten oben',
+  'setUp.pasted': 'eingefügt',
 };

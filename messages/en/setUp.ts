@@ -91,4 +91,7 @@ export const setUp = {
   'setUp.keys_alone': 'Single-character shortcuts',
   'setUp.keys_on': 'on',
   'setUp.keys_off': 'off',
+  'setUp.paste_rows': 'Or paste rows of a spreadsheet',
+  'setUp.paste_hint': 'Ctrl V, with their header or in the order of the columns above',
+  'setUp.pasted': 'pasted',
 } as const;

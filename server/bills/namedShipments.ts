@@ -50,7 +50,7 @@ async function ofShipments(manager: EntityManager, texts: readonly string[]): Pr
 
 /** Numbers as orders have them, wherever they stand in a text. */
 const NUMBERS = /(?<![\p{L}\d-])\p{L}{1,4}-\d{3,}(?![\p{L}\d])/giu;
-/** Of more orders than these a charge says nothing. */
+/** No more orders than these are looked for. */
 const MOST_ORDERS = 20;
 
 async function ofOrders(manager: EntityManager, texts: readonly string[]): Promise<Named | undefined> {

@@ -20,6 +20,7 @@ import { Choice, Field } from '../../parts/Cells.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { inBase64 } from '../../parts/inBase64.ts';
 import { Problem } from '../../parts/Problem.tsx';
+import { withHeader } from './pasted.ts';
 import { SetUpIndex } from './SetUpIndex.tsx';
 import { say, sayAll } from '../../locale/say.ts';
 
@@ -31,10 +32,13 @@ const COLUMNS: Readonly<Record<Exclude<ImportKind, EntryImport>, string>> = {
 
 const nameOf = (kind: ImportKind): string => say(isEntryImport(kind) ? REGISTERS[kind].title : `imports.${kind}`);
 /** As they head the file. */
-const columnsOf = (kind: ImportKind): string =>
-  isEntryImport(kind) ? REGISTERS[kind].fields.map(({ name }) => name).join(', ') : COLUMNS[kind];
+const columnsOf = (kind: ImportKind): string[] =>
+  isEntryImport(kind) ? REGISTERS[kind].fields.map(({ name }) => name) : COLUMNS[kind].split(', ');
 
-/** CSV and XLSX files in: staged, checked line by line, loaded only when all is right or what is wrong is left out. */
+/** The same without how they are written. */
+const namesOf = (kind: ImportKind): string[] => columnsOf(kind).map((column) => column.split(' ')[0] ?? '');
+
+/** CSV and XLSX files in, and rows that are pasted: staged, checked line by line, loaded only when all is right or what is wrong is left out. */
 export function Imports() {
   const { import: id } = useParams();
   return (
@@ -115,7 +119,7 @@ function Choosing() {
               />
               <span className="w-[140px]">{nameOf(entry)}</span>
               <span className="dim" translate="no">
-                {columnsOf(entry)}
+                {columnsOf(entry).join(', ')}
               </span>
             </label>
           ))}
@@ -130,6 +134,24 @@ function Choosing() {
             />
           </Field>
         </div>
+        <label className="block pb-4">
+          <span className="cap block">{say('setUp.paste_rows')}</span>
+          <textarea
+            className="cell w-full"
+            rows={2}
+            value=""
+            aria-label={say('setUp.paste_rows')}
+            placeholder={say('setUp.paste_hint')}
+            // What is typed here is nothing: rows come from a spreadsheet.
+            onChange={() => {}}
+            onPaste={(event) => {
+              event.preventDefault();
+              const rows = event.clipboardData.getData('text/plain');
+              if (rows.trim() !== '')
+                void read(new File([withHeader(rows, namesOf(kind))], `${say('setUp.pasted')}.csv`));
+            }}
+          />
+        </label>
         <label className="btn focus-within:outline-2 focus-within:outline-bronze cursor-pointer">
           {result.isLoading ? say('setUp.checking') : say('setUp.choose_file')}
           <input
