@@ -90,7 +90,7 @@ describe('what is expected of a shipment as a whole, shared anew', () => {
     const version = versionOf(shared('7/2', 'freight', '40'), shared('8/1', 'freight', '60'));
     expect(version).toMatchObject({ of: '7', seen: 3, date: '2026-11-01', reason: 'Shared anew' });
     expect(version.lines.map(({ of, estimates }) => [of, estimates])).toEqual([
-      ['7/2', [perUnit, { ...flat, figure: '40' }]],
+      ['7/2', [perUnit, { ...flat, figure: '40', rule: 'SEA' }]],
     ]);
   });
 
