@@ -294,8 +294,4 @@ export const bench: Record<keyof typeof en, string> = {
   'bench.joined': '{name} liegt jetzt bei {number}.',
   'bench.as_prepayment': 'Anzahlung eingeben',
   'bench.paper_doubts': 'Vor dem Buchen anzusehen',
-  'bench.onto_proposed': 'Ware, zu der sie gehören können',
-  'bench.onto_missing': '{kinds} erwartet und nicht da',
-  'bench.onto_came': 'gekommen am {day}',
-  'bench.onto_own': 'Ware von {vendor} selbst',
 };

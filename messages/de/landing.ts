@@ -216,4 +216,8 @@ export const landing: Record<keyof typeof en, string> = {
     'Was der Zoll berechnet hat, geht auf die Waren; gibt er etwas zurück, wird die Anmeldung um diesen Betrag berichtigt.',
   'landing.goods_made': 'hier gefertigt',
   'landing.goods_arrived': 'umgelagert',
+  'landing.onto_proposed': 'Ware, zu der sie gehören können',
+  'landing.onto_missing': '{kinds} erwartet und nicht da',
+  'landing.onto_came': 'gekommen am {day}',
+  'landing.onto_own': 'Ware von {vendor} selbst',
 };

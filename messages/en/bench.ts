@@ -290,8 +290,4 @@ export const bench = {
   'bench.joined': '{name} is now with {number}.',
   'bench.as_prepayment': 'Enter a prepayment',
   'bench.paper_doubts': 'To be looked at before it is posted',
-  'bench.onto_proposed': 'Goods that they may belong to',
-  'bench.onto_missing': '{kinds} expected and missing',
-  'bench.onto_came': 'came {day}',
-  'bench.onto_own': 'goods of {vendor} itself',
 } as const;

@@ -210,4 +210,8 @@ export const landing = {
     'What customs charged goes onto the goods; when it gives some of it back, correct the entry by that amount.',
   'landing.goods_made': 'made here',
   'landing.goods_arrived': 'transferred',
+  'landing.onto_proposed': 'Goods that they may belong to',
+  'landing.onto_missing': '{kinds} expected and missing',
+  'landing.onto_came': 'came {day}',
+  'landing.onto_own': 'goods of {vendor} itself',
 } as const;

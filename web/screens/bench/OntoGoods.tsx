@@ -120,7 +120,7 @@ function Proposals({
   const own = receiptFor(sent.currentData?.rows ?? [], asked);
   if (proposed.length === 0 && !own) return null;
   return (
-    <ul className="pb-3" aria-label={say('bench.onto_proposed')}>
+    <ul className="pb-3" aria-label={say('landing.onto_proposed')}>
       {proposed.map((one) => (
         <li key={one.shipment}>
           <button type="button" className="act" onClick={() => void choose(`shipment ${one.shipment}`)}>
@@ -129,8 +129,8 @@ function Proposals({
           <span className="dim">
             {[
               one.isCarrier && say('shipments.by_carrier'),
-              one.missing.length > 0 && say('bench.onto_missing', { kinds: { list: [...one.missing] } }),
-              one.came && say('bench.onto_came', { day: { day: one.came } }),
+              one.missing.length > 0 && say('landing.onto_missing', { kinds: { list: [...one.missing] } }),
+              one.came && say('landing.onto_came', { day: { day: one.came } }),
             ]
               .filter(Boolean)
               .join(', ')}
@@ -154,8 +154,8 @@ function Proposals({
             {own[0].receipt.number}
           </button>{' '}
           <span className="dim">
-            {say('bench.onto_own', { vendor: party?.name ?? '' })},{' '}
-            {say('bench.onto_came', { day: { day: own[0].receipt.date } })}
+            {say('landing.onto_own', { vendor: party?.name ?? '' })},{' '}
+            {say('landing.onto_came', { day: { day: own[0].receipt.date } })}
           </span>
         </li>
       )}
