@@ -170,18 +170,6 @@ test('a sample file is given, checked and loaded on the screen', async ({ page }
   });
   await page.getByRole('button', { name: /^Load \d+ lines?$/ }).click();
   await expect(page.getByText(/^Loaded: \d+ lines?/)).toBeVisible();
-
-  // Rows of a spreadsheet are taken too, in the order of the columns where they have no header.
-  await page.getByRole('link', { name: 'Import' }).first().click();
-  await page.getByRole('radio', { name: /^Tariff rates / }).check();
-  await page.getByLabel('Or paste rows of a spreadsheet').evaluate((field, rows) => {
-    const clipboardData = new DataTransfer();
-    clipboardData.setData('text/plain', rows);
-    field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
-  }, 'customs duty\t9999.10\tCN\t\t2026-11-01\t\t4.5\ncustoms duty\t9999.20\tCN\t\t2026-11-01\t\tmuch\n');
-  await expect(page.getByText('1 of 2 lines wrong; nothing is loaded')).toBeVisible();
-  await page.getByRole('button', { name: /leave 1 out/ }).click();
-  await expect(page.getByText('Loaded: 1 line; left out: 1')).toBeVisible();
 });
 
 test('a password is changed by its owner, and one that is forgotten by a link, once', async ({ page, browser }) => {
