@@ -77,12 +77,22 @@ test('a shipment shows what its charges still lack, its sheet compares bases, an
     await page.getByLabel(/^freight on Floor loom/).fill('');
     await page.getByLabel(/^freight on Table loom/).focus();
     await expect(page.getByLabel(/^freight on Floor loom/)).toHaveAttribute('placeholder', '528.94');
+    // It is insured for its value and its freight.
+    await page.getByLabel(/^Basis of insurance/).selectOption('value-and-freight');
     // A part of the insurance goes onto these goods; the rest of it stays for others.
     await page.getByLabel('Share now, of insurance PM 2026-448').fill('100');
     await expect(
       page.getByRole('table', { name: 'Landing sheet' }).getByRole('row', { name: /^Charge less allocated/ }),
     ).toContainText('34.40');
+    const insured = page.getByLabel(/^insurance on Floor loom/);
+    await expect(insured).toHaveAttribute('placeholder', '36.13');
     await desk.post();
+    await expect(
+      page
+        .getByRole('table', { name: 'Lines' })
+        .getByRole('row', { name: /Floor loom.*value \+ freight/ })
+        .first(),
+    ).toContainText('36.13');
     await expect(
       page
         .getByRole('table', { name: 'Lines' })
@@ -108,8 +118,9 @@ test('a shipment shows what its charges still lack, its sheet compares bases, an
   await test.step('a unit cost opens to its price and its charges, and that of sold goods to what they were taken from', async () => {
     await page.getByRole('button', { name: /What makes the cost of Floor loom/ }).click();
     const cost = page.getByRole('dialog');
-    await expect(cost.getByRole('row', { name: /freight/ })).toContainText('by weight, of 2,094.00');
-    await expect(cost.getByRole('row', { name: /freight/ })).toContainText('528.94');
+    await expect(cost.getByRole('row', { name: /^freight/ })).toContainText('by weight, of 2,094.00');
+    await expect(cost.getByRole('row', { name: /^freight/ })).toContainText('528.94');
+    await expect(cost.getByRole('row', { name: /^insurance/ })).toContainText('value + freight, of 134.40');
     await expect(cost.getByRole('row', { name: /^Goods/ })).toContainText('4 each at 1,585.00 CAD');
     await expectAccessible(page);
     await page.keyboard.press('Escape');

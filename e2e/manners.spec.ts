@@ -172,6 +172,43 @@ test('a sample file is given, checked and loaded on the screen', async ({ page }
   await expect(page.getByText(/^Loaded: \d+ lines?/)).toBeVisible();
 });
 
+test('rows that were copied in a spreadsheet are pasted, without their header too, and checked like a file', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const desk = new Desk(page);
+  await desk.signIn();
+  await page.getByRole('link', { name: 'Setup' }).click();
+  await page.getByRole('link', { name: 'Import' }).click();
+  await page.getByRole('radio', { name: /^Tariff rates / }).check();
+  const paste = async (rows: readonly (readonly string[])[]) => {
+    await page.evaluate(
+      (text) => navigator.clipboard.writeText(text),
+      rows.map((cells) => cells.join('\t')).join('\r\n'),
+    );
+    await page.getByLabel('Or paste rows of a spreadsheet').focus();
+    await page.keyboard.press('Control+v');
+  };
+  await paste([
+    ['Duty', '5309', '', '', '2026-01-01', '', '4.5'],
+    ['Duty', '5310', 'Peru', '', '2026-01-01', '', '3'],
+  ]);
+  await expect(page.getByText('1 of 2 lines wrong; nothing is loaded')).toBeVisible();
+  await expect(page.getByRole('row', { name: /5310/ })).toContainText('origin:');
+  await page.getByRole('link', { name: 'Import' }).click();
+  await page.getByRole('radio', { name: /^Tariff rates / }).check();
+  await paste([
+    ['from', 'code', 'percent', 'measure'],
+    ['2026-01-01', '5309.10', '4.5', 'Duty'],
+  ]);
+  await page.getByRole('button', { name: 'Load 1 line' }).click();
+  await expect(page.getByText(/^Loaded: 1 line/)).toBeVisible();
+  await page.getByRole('link', { name: 'Setup' }).click();
+  await desk.go('/setup/tariff');
+  await expect(page.getByRole('row', { name: /5309.10/ })).toContainText('4.5');
+});
+
 test('a password is changed by its owner, and one that is forgotten by a link, once', async ({ page, browser }) => {
   const desk = new Desk(page);
   await desk.signIn('receiver');

@@ -2,11 +2,22 @@ import type { MessageId } from '@obolus/messages/message';
 import { BaseAmount, Day, exactly, Id, LineId, oneOf, Type } from '../figures.ts';
 import { kind } from './kind.ts';
 
-export const BASES = ['value', 'quantity', 'weight', 'volume', 'chargeable', 'equal', 'duty', 'manual'] as const;
+export const BASES = [
+  'value',
+  'value-and-freight',
+  'quantity',
+  'weight',
+  'volume',
+  'chargeable',
+  'equal',
+  'duty',
+  'manual',
+] as const;
 
 /** What each basis is called, of a charge that is shared by it. */
 export const BASIS_NAMES: Readonly<Record<(typeof BASES)[number], MessageId>> = {
   value: 'landing.by_value',
+  'value-and-freight': 'landing.by_value_and_freight',
   quantity: 'landing.by_quantity',
   weight: 'landing.by_weight',
   volume: 'landing.by_volume',

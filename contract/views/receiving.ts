@@ -96,6 +96,8 @@ const Came = { id: Id, number: Text(30), date: Day, packingSlip: Text(60), shipm
 export const LandedGoods = exactly({
   ...Landed,
   how: oneOf(['received', 'arrived', 'made'] as const),
+  /** What stands with the line, landed or still estimated, of each kind of charge that carries goods to the border. */
+  carried: Type.Array(exactly({ kind: Text(30), amount: BaseAmount })),
   receipt: exactly(Came),
   /** Who sent them; nobody where the company did itself. */
   vendor: Type.Union([exactly({ id: Id, name: Name }), Type.Null()]),

@@ -59,6 +59,8 @@ export const ChargeKindView = exactly({
   code: Text(30),
   name: Name,
   isCost: Type.Boolean(),
+  /** Whether it carries or insures goods to the border. */
+  isToTheBorder: Type.Boolean(),
   basis: oneOf(['', ...BASES] as const),
   /** Kilograms that a cubic metre counts for; empty where nobody said. */
   density: Quantity,

@@ -5,6 +5,7 @@ import { BASES, shareCharge, type Basis, type Target } from './basis.ts';
 
 const target = (id: string, received: string, goods: bigint, weight?: string, volume?: string): Target => ({
   line: { id, item: id, quantity: quantityOrThrow(received), goods: base(goods) },
+  carried: goods / 2n - 100_00n,
   duty: base(goods / 10n + 1n),
   item: {
     weight: weight === undefined ? undefined : quantityOrThrow(weight),
@@ -18,6 +19,8 @@ const targets = [target('A', '10', 100_00n, '2', '0.1'), target('B', '5', 300_00
 describe('a charge of 100.00', () => {
   it.each<[Basis, bigint[]]>([
     ['value', [2500n, 7500n]],
+    // 100.00 less 50.00 that a carrier gave back, 300.00 and 50.00 of freight
+    ['value-and-freight', [1250n, 8750n]],
     // 10.01 and 30.01 worked out
     ['duty', [2501n, 7499n]],
     ['quantity', [6667n, 3333n]],
@@ -91,9 +94,10 @@ describe('a charge of 100.00', () => {
         fc.constantFrom(...BASES.filter((basis) => basis !== 'manual')),
         fc.bigInt(0n, 10n ** 9n),
         (lines, amount, basis, hand) => {
-          const some = lines.map(({ received, goods, weight }, at) =>
-            target(String(at), `${received}`, goods, `${weight}`, `${weight}`),
-          );
+          const some = lines.map(({ received, goods, weight }, at) => ({
+            ...target(String(at), `${received}`, goods, `${weight}`, `${weight}`),
+            carried: weight,
+          }));
           const shared = shareCharge(amount, { basis, density }, some, new Map([['0', hand]]), '');
           if (!shared.ok) throw new Error('refused');
           expect(shared.shares[0]).toBe(hand);

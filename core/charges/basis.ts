@@ -5,10 +5,12 @@ import { shareOut } from '../exact/shareOut.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 
 /** How a charge is spread over received lines (accounting.md, Allocation). */
-export type Basis = 'value' | 'quantity' | 'weight' | 'volume' | 'chargeable' | 'equal' | 'duty' | 'manual';
+export type Basis =
+  'value' | 'value-and-freight' | 'quantity' | 'weight' | 'volume' | 'chargeable' | 'equal' | 'duty' | 'manual';
 
 export const BASES: readonly Basis[] = [
   'value',
+  'value-and-freight',
   'quantity',
   'weight',
   'volume',
@@ -34,6 +36,8 @@ export interface Target {
     readonly goods: BaseAmount;
   };
   readonly item: { readonly weight: Quantity | undefined; readonly volume: Quantity | undefined };
+  /** What carried it to the border, other charges of the kind that is shared left out; needed for the basis *value and freight* alone. */
+  readonly carried?: bigint | undefined;
   /** What the tariff schedule works out for it; needed for the basis *duty* alone. */
   readonly duty?: BaseAmount | undefined;
 }
@@ -88,12 +92,14 @@ export function shareCharge(
 
 function weightOf(
   basis: Exclude<Basis, 'manual'>,
-  { line, item, duty }: Target,
+  { line, item, carried, duty }: Target,
   density: Quantity | undefined,
 ): bigint | undefined {
   switch (basis) {
     case 'value':
       return line.goods;
+    case 'value-and-freight':
+      return line.goods + (carried ?? 0n);
     case 'quantity':
       return line.quantity;
     case 'equal':

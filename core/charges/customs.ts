@@ -61,11 +61,15 @@ export function asKnown(books: Books, line: LandedLine, on: Day, value: BaseAmou
   };
 }
 
-/** What carried and insured goods to the border, as far as it stands with their receipt. */
-export const carriedKnown = (books: Books, { receipt }: LandedLine): bigint =>
-  receipt
-    ? carriedBy(books, receipt.landed) + carriedBy(books, receipt.estimates) - carriedBy(books, receipt.estimatesUsed)
-    : 0n;
+/** What carried and insured goods to the border, as far as it stands with their receipt; without one of the kinds, where said. */
+export function carriedKnown(books: Books, { receipt }: LandedLine, apartFrom?: string): bigint {
+  const carried = (charges: readonly { kind: string; amount: bigint }[]) =>
+    carriedBy(
+      books,
+      charges.filter(({ kind }) => kind !== apartFrom),
+    );
+  return receipt ? carried(receipt.landed) + carried(receipt.estimates) - carried(receipt.estimatesUsed) : 0n;
+}
 
 /** What an entry adds to the price of each line's goods, shared by what each is worth. */
 function additionsOf(entry: CustomsEntry | undefined, lines: ReadonlyMap<LineId, LandedLine>): Map<LineId, bigint> {

@@ -26,7 +26,7 @@ export interface EstimateRule extends RuleHolds {
   /** In base currency for a stock unit, a kilogram, a cubic metre or a shipment, or percent of the goods; to six decimals. */
   readonly figure: Price;
   /** Of a shipment as a whole: how it is shared over its lines. */
-  readonly basis: Exclude<Basis, 'chargeable' | 'duty' | 'manual'>;
+  readonly basis: Exclude<Basis, 'value-and-freight' | 'chargeable' | 'duty' | 'manual'>;
   readonly first: Day | undefined;
   readonly last: Day | undefined;
 }

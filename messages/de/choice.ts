@@ -77,4 +77,5 @@ export const choice: Record<keyof typeof en, string> = {
   'choice.self-assessed': 'Selbst geschuldet',
   'choice.tax-stays': 'Steuer bleibt',
   'choice.tax-falls-too': 'Steuer sinkt mit',
+  'choice.value-and-freight': 'Wert plus Fracht',
 };

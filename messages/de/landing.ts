@@ -220,4 +220,5 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.onto_missing': '{kinds} erwartet und nicht da',
   'landing.onto_came': 'gekommen am {day}',
   'landing.onto_own': 'Ware von {vendor} selbst',
+  'landing.by_value_and_freight': 'Wert + Fracht',
 };

@@ -75,4 +75,5 @@ export const choice = {
   'choice.self-assessed': 'Self-assessed',
   'choice.tax-stays': 'Tax stays',
   'choice.tax-falls-too': 'Tax falls too',
+  'choice.value-and-freight': 'Value plus freight',
 } as const;

@@ -214,4 +214,5 @@ export const landing = {
   'landing.onto_missing': '{kinds} expected and missing',
   'landing.onto_came': 'came {day}',
   'landing.onto_own': 'goods of {vendor} itself',
+  'landing.by_value_and_freight': 'value + freight',
 } as const;

@@ -20,7 +20,7 @@ export async function benchSharing() {
         for (let at = 0; at < size; at += 1) shares[at] = Math.floor((987_654 * values[at]) / total);
     };
     const twelve = () => {
-      for (let charge = 0; charge < 12; charge += 1) shareCharge(987_654n, 'value', targets, new Map(), '');
+      for (let charge = 0; charge < 12; charge += 1) shareCharge(987_654n, { basis: 'value' }, targets, new Map(), '');
     };
     const [took, bare] = sideBySide(ROUNDS, twelve, floor);
     row(

@@ -51,6 +51,7 @@ describe('a landing sheet as a workbook', () => {
       { kind: 'insurance', amount: '12.35' },
       { kind: 'handling', amount: '10' },
     ];
+    const policy = `${await ines.posted('bill', make.bill('GW-2', [], { charges: [{ kind: 'insurance', amount: '33.21' }] }))}/1`;
     const bill = await ines.posted('bill', make.bill('GW-1', [], { charges }));
     const to = [1, 2, 3].map((line) => `${receipt}/${line}`);
     body = {
@@ -60,6 +61,7 @@ describe('a landing sheet as a workbook', () => {
         { of: `${bill}/1`, basis: 'weight', amount: '', fixed: [{ line: to[1], amount: '40' }] },
         { of: `${bill}/2`, basis: 'value', amount: '', fixed: [] },
         { of: `${bill}/3`, basis: 'chargeable', amount: '', fixed: [], density: '333' },
+        { of: policy, basis: 'value-and-freight', amount: '', fixed: [] },
       ],
     };
   });
@@ -88,15 +90,16 @@ describe('a landing sheet as a workbook', () => {
       lines: { amount: string }[];
     };
     const shares = lines.map(({ amount }) => Number(amount));
-    expect([...results(10), ...results(11), ...results(12)]).toEqual(shares);
-    expect([formulas(11), formulas(12)]).toEqual([
-      [true, true, true],
-      [true, true, true],
-    ]);
+    expect([...results(10), ...results(11), ...results(12), ...results(13)]).toEqual(shares);
+    expect([formulas(11), formulas(12), formulas(13)].flat()).not.toContain(false);
+    // Insured for its value and its freight, and neither for what the other policy nor for what handling put on it.
+    const insured = [5, 6, 7].map((row) => book.getWorksheet('Workings')?.getCell(row, 3 * 4 + 2));
+    expect(insured.map((cell) => cell?.result)).toEqual([518.1, 2400, 67.2]);
+    expect(insured[0]?.formula).toBe("ROUND('Landing sheet'!H5+(0)+'Landing sheet'!J5,2)");
     // The freight that was estimated with the yarn goes.
-    expect(results(13)).toEqual([-33, 0, 0]);
+    expect(results(14)).toEqual([-33, 0, 0]);
     const value = await ines.call('GET', `/api/lines/value?line=${encodeURIComponent(body.to[0] ?? '')}`);
-    expect(results(14)[0]).toBe(Number(value.body.value));
+    expect(results(15)[0]).toBe(Number(value.body.value));
     await ines.posted('reversal', { of: posted, date: '2026-03-29', reason: 'Once more' });
   });
 

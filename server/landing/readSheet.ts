@@ -50,6 +50,9 @@ export interface SheetCharge {
   readonly takesPart: readonly boolean[];
   /** What the schedule has for each line, where it is shared by duty. */
   readonly calculated: readonly bigint[];
+  /** What carried each line to the border, where it is shared by value and freight; and which charges of the sheet are in it. */
+  readonly carried: readonly bigint[];
+  readonly carriedBy: readonly number[];
 }
 
 /** Decides a sheet as a preview does, and reads what its lines and charges are called. @throws RequestError where it could not be posted */
@@ -100,6 +103,15 @@ export async function readSheet(
         fixed: document.to.map((line) => byHand.has(line)),
         takesPart: document.to.map((line) => only?.has(line) ?? true),
         calculated: basis === 'duty' ? document.workedOut : [],
+        carried: document.shares[at]?.carried ?? [],
+        carriedBy: document.shares.flatMap((other, place) =>
+          other.basis !== 'duty' &&
+          other.basis !== 'value-and-freight' &&
+          other.kind !== kind &&
+          books.company.toTheBorder.has(other.kind)
+            ? [place]
+            : [],
+        ),
       };
     }),
   };

@@ -160,7 +160,7 @@ function writeCharge({ sheet, charge, at, main, workings, last, money }: Writing
     const seen = Math.round(exact * 10 ** REMAINDER_PLACES) / 10 ** REMAINDER_PLACES;
     const [mine, each, over] = [cellAt(weight, row), cellAt(whole, row), cellAt(rest, row)];
     const exactly = `ROUND(ABS(${left})*${mine}/SUM(${range(weight)}),${REMAINDER_PLACES})`;
-    workings.getCell(row, weight).value = countsAs(charge, main.name, row, counts, cellAt(weight, 3));
+    workings.getCell(row, weight).value = countsAs(sheet, at, main.name, row, counts, cellAt(weight, 3));
     workings.getCell(row, whole).value = { formula: `INT(${exactly})`, result: Math.floor(seen) };
     workings.getCell(row, rest).value = {
       formula: `ROUND(${exactly}-${each},${REMAINDER_PLACES})`,
@@ -180,6 +180,8 @@ function countsFor({ lines, places }: Sheet, charge: SheetCharge, at: number): n
   switch (charge.basis) {
     case 'value':
       return Number(line.goods) / 10 ** places;
+    case 'value-and-freight':
+      return Number(line.goods + (charge.carried[at] ?? 0n)) / 10 ** places;
     case 'quantity':
       return quantity;
     case 'weight':
@@ -197,24 +199,30 @@ function countsFor({ lines, places }: Sheet, charge: SheetCharge, at: number): n
   }
 }
 
-/** The same as a formula over the sheet; what the tariff schedule has is a figure. */
+/** The same as a formula over the sheet; what the tariff schedule has, and what carried a line before, are figures. */
 function countsAs(
-  { basis, takesPart }: SheetCharge,
+  sheet: Sheet,
+  at: number,
   main: string,
   row: number,
   result: number,
   density: string,
 ): ExcelJS.CellValue {
+  const { basis, takesPart, carried, carriedBy } = sheet.charges[at] as SheetCharge;
   const of = (column: string) => `'${main}'!${column}${row}`;
+  const line = row - FIRST;
+  const onSheet = carriedBy.reduce((sum, place) => sum + (sheet.charges[place]?.shares[line] ?? 0n), 0n);
+  const before = `(${Number((carried[line] ?? 0n) - onSheet) / 10 ** sheet.places})`;
   const formulas: Partial<Record<SheetCharge['basis'], string>> = {
     value: of('H'),
+    'value-and-freight': `ROUND(${[of('H'), before, ...carriedBy.map((place) => of(letters(BEFORE + 1 + place)))].join('+')},${sheet.places})`,
     quantity: of('D'),
     weight: `${of('D')}*${of('F')}`,
     volume: `${of('D')}*${of('G')}`,
     chargeable: `${of('D')}*MAX(${of('F')},${of('G')}*${density.replace(/(\d+)/, '$$$1')})`,
   };
   const formula = formulas[basis];
-  return formula === undefined || !takesPart[row - FIRST] ? result : { formula, result };
+  return formula === undefined || !takesPart[line] ? result : { formula, result };
 }
 
 function heads(sheet: ExcelJS.Worksheet, row: number, names: readonly string[]): void {

@@ -18,6 +18,7 @@ import {
   text,
 } from './figures.ts';
 import { BILLED } from './openOfOrder.ts';
+import { readCarriedOn } from './carriedOn.ts';
 import { type EstimatesOf, readEstimates } from './receiptEstimates.ts';
 
 type LandedView = ReplyOf<typeof api.receivedLines>['rows'][number];
@@ -112,16 +113,19 @@ export async function listLandedGoods(
       )
     : [];
   const estimatesOf = await readEstimates(manager, lines, currency);
+  const carriedOn = await readCarriedOn(manager, [...new Set(lines.map((row) => text(row.document_id)))], currency);
   const rows: LandedView[] = [
     ...lines.map((row) => ({
       ...landedIn(row, currency, goodsOf(row), estimatesOf),
       how: 'received' as const,
+      carried: carriedOn(row),
       currency: text(row.currency),
       vendor: { id: text(row.vendor_id), name: text(row.vendor) },
     })),
     ...others.map((row) => ({
       ...landedIn(row, currency, big(row.goods), () => []),
       how: text(row.purpose) === 'made' ? ('made' as const) : ('arrived' as const),
+      carried: [],
       currency,
       vendor: null,
     })),

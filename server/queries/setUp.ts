@@ -74,13 +74,14 @@ export async function listDimensions(manager: EntityManager): Promise<ReplyOf<ty
 /** Kinds of charge that are in use, those that go onto goods first. */
 export async function listChargeKinds(manager: EntityManager): Promise<ReplyOf<typeof api.chargeKinds>> {
   const rows: Row[] = await manager.query(
-    'SELECT code, name, is_cost, basis, density, to_variance FROM charge_kind WHERE retired = 0 ORDER BY is_cost DESC, id',
+    'SELECT code, name, is_cost, to_border, basis, density, to_variance FROM charge_kind WHERE retired = 0 ORDER BY is_cost DESC, id',
   );
   return {
     rows: rows.map((row) => ({
       code: text(row.code),
       name: text(row.name),
       isCost: isTrue(row.is_cost),
+      isToTheBorder: isTrue(row.to_border),
       basis: text(row.basis) as '' | 'value',
       density: row.density == null ? '' : showQuantity(row.density),
       difference: isTrue(row.to_variance) ? ('variance' as const) : ('goods' as const),

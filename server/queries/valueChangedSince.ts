@@ -28,7 +28,7 @@ const IS_RECEIVED = (share: string): string =>
  * Value changes: shares by value or by duty are fixed when allocated). SQL over an `allocation_share` called so.
  */
 export const changedSince = (share: string): string =>
-  `IF(${share}.basis IN ('value', 'duty'), IF(${IS_RECEIVED(share)}, ${BILLED_SINCE(share)}, ${CARRIED_SINCE(share)}), NULL)`;
+  `IF(${share}.basis IN ('value', 'value-and-freight', 'duty'), IF(${IS_RECEIVED(share)}, ${BILLED_SINCE(share)}, ${CARRIED_SINCE(share)}), NULL)`;
 
 /** Allocations whose goods were worth something else when their shares were fixed: to be shared again, if wanted. The latest first. */
 export async function listOutdatedAllocations(

@@ -35,6 +35,8 @@ export interface AllocationDocument extends AllocationCommand {
     charge: LineId;
     kind: string;
     basis: Basis;
+    /** What carried each line to the border, where it is shared by value and freight. */
+    carried?: readonly bigint[];
     amounts: readonly BaseAmount[];
     estimatesUsed: readonly BaseAmount[];
     /** What of the share went to landed cost variance, since it was estimated otherwise. */

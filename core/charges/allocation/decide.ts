@@ -1,6 +1,7 @@
 import { type LineId, lineId } from '../../costing/pool.ts';
 import { base, type BaseAmount, formatAmount } from '../../exact/amounts.ts';
 import type { Books } from '../../state/books.ts';
+import type { CustomsEntry } from '../../state/customs.ts';
 import type { Charge } from '../../state/owed.ts';
 import { checkCitedOnce, checkDate } from '../../state/checks.ts';
 import { type Decision, post, refused } from '../../state/decision.ts';
@@ -40,20 +41,7 @@ export function decideAllocation(books: Books, command: AllocationCommand): Deci
   if (refusals.length > 0) return refused(refusals);
 
   const lines = landed as LandedLine[];
-  const share = (position: number, workedOut: readonly BaseAmount[]) =>
-    shareOne(
-      books,
-      command,
-      command.charges[position] as Asked,
-      charges[position],
-      { lines, workedOut },
-      `/charges/${position}`,
-    );
-  const byDuty = command.charges.some(({ basis }) => basis === 'duty');
-  const others = command.charges.flatMap(({ basis }, position) => (basis === 'duty' ? [] : share(position, [])));
-  const carried = byDuty ? carriedToTheBorder(books, command, lines, sharesOf(others)) : [];
-  const workedOut = byDuty ? workedOutDuty(books, entry, lines, carried) : [];
-  const shared = command.charges.map((_, position) => share(position, workedOut));
+  const { shared, workedOut } = shareAll(books, command, charges, lines, entry);
   const failed = shared.flatMap((outcome) => (outcome.ok ? [] : [outcome.refusal]));
   if (failed.length > 0) return refused(failed);
 
@@ -71,6 +59,7 @@ interface Share {
   readonly charge: LineId;
   readonly kind: string;
   readonly basis: Basis;
+  readonly carried?: readonly bigint[];
   readonly amounts: readonly BaseAmount[];
 }
 type Asked = AllocationCommand['charges'][number];
@@ -79,21 +68,71 @@ type SharedCharge = { ok: true; share: Share } | { ok: false; refusal: Refusal }
 const sharesOf = (outcomes: readonly SharedCharge[]): Share[] =>
   outcomes.flatMap((outcome) => (outcome.ok ? [outcome.share] : []));
 
-/** What carries and insures each line to the border, as known with this allocation: what landed, and what is still only expected. */
+/**
+ * All charges, each after those that its basis rests on: first what rests on the goods alone, then what is shared by value and freight,
+ * then duty (accounting.md, Allocation; decision 024).
+ */
+function shareAll(
+  books: Books,
+  command: AllocationCommand,
+  charges: readonly (Charge | undefined)[],
+  lines: readonly LandedLine[],
+  entry: CustomsEntry | undefined,
+): { shared: SharedCharge[]; workedOut: BaseAmount[] } {
+  const shared: SharedCharge[] = [];
+  const shareThose = (isOf: (basis: Basis) => boolean, restingOn: (kind: string) => RestsOn) => {
+    const those: SharedCharge[] = [];
+    command.charges.forEach((asked, position) => {
+      if (!isOf(asked.basis)) return;
+      const charge = charges[position];
+      const rests = restingOn(charge?.kind ?? '');
+      those.push((shared[position] = shareOne(books, command, asked, charge, lines, rests, `/charges/${position}`)));
+    });
+    return sharesOf(those);
+  };
+  const onGoods = shareThose(
+    (basis) => basis !== 'duty' && basis !== 'value-and-freight',
+    () => ({}),
+  );
+  const withFreight = shareThose(
+    (basis) => basis === 'value-and-freight',
+    (kind) => ({ carried: carriedToTheBorder(books, command, lines, onGoods, kind) }),
+  );
+  if (!command.charges.some(({ basis }) => basis === 'duty')) return { shared, workedOut: [] };
+  const carried = carriedToTheBorder(books, command, lines, [...onGoods, ...withFreight]);
+  const workedOut = workedOutDuty(books, entry, lines, carried);
+  shareThose(
+    (basis) => basis === 'duty',
+    () => ({ workedOut }),
+  );
+  return { shared, workedOut };
+}
+
+/**
+ * What carries and insures each line to the border, as known with this allocation: what landed, and what is still only expected.
+ * @param apartFrom a kind that is left out: nothing is shared by what it put on the goods itself
+ */
 function carriedToTheBorder(
   books: Books,
   command: AllocationCommand,
   lines: readonly LandedLine[],
   others: readonly Share[],
+  apartFrom?: string,
 ): bigint[] {
-  const landing = replaceEstimates(books, command, lines, others);
+  const landing = replaceEstimates(books, command, lines, others).filter(({ kind }) => kind !== apartFrom);
   return lines.map((line, position) => {
     const now = landing.map(({ kind, amounts, estimatesUsed, varied }) => ({
       kind,
       amount: (amounts[position] ?? 0n) - (varied[position] ?? 0n) - (estimatesUsed[position] ?? 0n),
     }));
-    return carriedBy(books, now) + carriedKnown(books, line);
+    return carriedBy(books, now) + carriedKnown(books, line, apartFrom);
   });
+}
+
+/** What a basis rests on beside the goods. */
+interface RestsOn {
+  readonly carried?: readonly bigint[];
+  readonly workedOut?: readonly BaseAmount[];
 }
 
 function shareOne(
@@ -101,7 +140,8 @@ function shareOne(
   command: AllocationCommand,
   asked: Asked,
   charge: Charge | undefined,
-  { lines, workedOut }: { lines: readonly LandedLine[]; workedOut: readonly BaseAmount[] },
+  lines: readonly LandedLine[],
+  { carried, workedOut }: RestsOn,
   at: string,
 ): SharedCharge {
   if (!charge) return { ok: false, refusal: refusal('line_unknown', at, { line: asked.of }) };
@@ -129,7 +169,8 @@ function shareOne(
   const targets: Target[] = lines.map((line, position) => ({
     line,
     item: books.items.get(line.item) ?? { weight: undefined, volume: undefined },
-    duty: workedOut[position],
+    carried: carried?.[position],
+    duty: workedOut?.[position],
   }));
   const fixed = new Map(asked.fixed.map((share) => [share.line, share.amount as bigint]));
   const limitedTo = asked.limitedTo && new Set(asked.limitedTo);
@@ -138,7 +179,13 @@ function shareOne(
   if (!outcome.ok) return outcome;
   return {
     ok: true,
-    share: { charge: charge.id, kind: charge.kind, basis: asked.basis, amounts: outcome.shares.map(base) },
+    share: {
+      charge: charge.id,
+      kind: charge.kind,
+      basis: asked.basis,
+      ...(carried && { carried }),
+      amounts: outcome.shares.map(base),
+    },
   };
 }
 

@@ -1,41 +1,23 @@
 import { useMemo, useState } from 'react';
-import type { BodyOf } from '@obolus/contract/kinds/kinds';
-import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { LandedGoods } from '@obolus/contract/views/receiving';
-import { BASES, BASIS_NAMES } from '@obolus/contract/kinds/allocation';
+import { BASIS_NAMES } from '@obolus/contract/kinds/allocation';
 import { formatAmount } from '@obolus/core/exact/amounts';
-import { usePreview } from '../../server/usePreview.ts';
-import { useChargeKinds } from '../../parts/chargeKinds.ts';
 import { useMe } from '../../server/me.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
 import { Sheet } from '../../parts/Sheet.tsx';
-import { useSame } from '../../parts/useSame.ts';
 import { showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
 import type { Column } from '../../table/column.ts';
 import { Line } from '../../table/Line.tsx';
 import { ReadTable } from '../../table/ReadTable.tsx';
-import { calculatedShares, type ColumnShares, landedLine, ontoGoods } from './shares.ts';
-import type { Basis, Body } from './sheet.ts';
-import { landingsOf } from './useOntoGoods.ts';
-import { useShares } from './useShares.ts';
-import type { SheetShares } from './useSheetShares.ts';
+import { type ColumnShares, landedLine } from './shares.ts';
+import type { Basis } from './sheet.ts';
+import { COMPARED, type Comparing, useCompared } from './useCompared.ts';
 
-interface Props {
-  readonly body: Body;
-  readonly charges: readonly OpenCharge[];
-  readonly lines: readonly LandedGoods[];
-  readonly shares: SheetShares;
-  /** As it would be posted now; undefined while it could not be. */
-  readonly command: BodyOf<'allocation'> | undefined;
-  readonly draft: string;
+interface Props extends Comparing {
   readonly onUse: (charge: string, basis: Basis) => void;
   readonly onClose: () => void;
 }
-
-const COMPARED = BASES.filter((basis) => basis !== 'manual');
-const HERE = COMPARED.filter((basis) => basis !== 'duty');
-const NO_FIXED = {};
 
 /** All bases of a charge side by side: what each would make one unit of every line cost, the other charges as they are. */
 export function Compare({ onClose, ...props }: Props) {
@@ -46,8 +28,9 @@ export function Compare({ onClose, ...props }: Props) {
   );
 }
 
-function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<Props, 'onClose'>) {
-  const { currency, recognition } = useMe().company;
+function Compared({ onUse, ...sheet }: Omit<Props, 'onClose'>) {
+  const { body, charges, lines } = sheet;
+  const { currency } = useMe().company;
   const [which, setWhich] = useState(charges[0]?.line ?? '');
   const at = Math.max(
     0,
@@ -55,43 +38,12 @@ function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<
   );
   const charge = charges[at];
   const chosen = body.charges.find(({ of }) => of === charge?.line);
-  const fixed = chosen?.fixed ?? NO_FIXED;
-  const kinds = useChargeKinds();
-  const density = chosen?.density ?? kinds.find(({ code }) => code === charge?.kind)?.density;
-  const landings = useMemo(() => landingsOf(body, charges, kinds, recognition), [body, charges, kinds, recognition]);
-  const here = useShares(
-    lines,
-    HERE.map((basis) => ({ amount: chosen?.amount || charge?.left || '0', basis, fixed, density })),
-    currency,
-  );
-  const byDuty = useSame(
-    command && {
-      ...command,
-      charges: command.charges.map((one) => (one.of === charge?.line ? { ...one, basis: 'duty' as const } : one)),
-    },
-  );
-  const duty = usePreview('allocation', byDuty, draft);
-  const compared = useMemo(
-    () =>
-      COMPARED.map((basis): ColumnShares | undefined =>
-        basis === 'duty'
-          ? calculatedShares(duty.currentData?.shares ?? [], charge?.line ?? '', lines.length, currency)
-          : here[HERE.indexOf(basis)],
-      ),
-    [here, duty.currentData, charge, lines.length, currency],
-  );
-  const parts = useMemo(() => compared.map((column) => partsOf(column, lines)), [compared, lines]);
+  const sheets = useCompared(sheet, at);
+  const compared = sheets.map(({ columns }) => columns[at]);
+  const parts = useMemo(() => sheets.map(({ columns }) => partsOf(columns[at], lines)), [sheets, at, lines]);
   const most = Math.max(1e-9, ...parts.flatMap(({ most: of }) => of));
-  const instead = useMemo(
-    () =>
-      compared.map((column) => {
-        const columns = shares.map((share, position) => (position === at ? column : share));
-        return { columns, onto: ontoGoods(columns, landings, lines, body.more ?? false, currency) };
-      }),
-    [compared, shares, at, landings, lines, body.more, currency],
-  );
   const landed = (line: LandedGoods, row: number, column: number) => {
-    const { columns = [], onto = [] } = instead[column] ?? {};
+    const { columns = [], onto = [] } = sheets[column] ?? {};
     return landedLine(line, row, columns, onto, currency);
   };
   const columns: Column<LandedGoods>[] = [
@@ -173,10 +125,10 @@ function Compared({ body, charges, lines, shares, command, draft, onUse }: Omit<
                               percent: { figure: (part * 100).toFixed(1) },
                             })}
                           >
-                            <span className="bar" aria-hidden="true">
+                            {showFigure(landed(line, row, position).after)}
+                            <span className="bar under" aria-hidden="true">
                               <i style={{ width: `${(Math.abs(part) / most) * 100}%` }} />
                             </span>
-                            {showFigure(landed(line, row, position).after)}
                           </span>
                         ) : (
                           <span className="dim">–</span>

@@ -56,7 +56,7 @@ export const landingColumns = (
     id,
     title: `${charge.kind} ${charge.bill.number}`,
     className: 'num',
-    room: 'min-w-[112px]',
+    room: chosen.basis === 'value-and-freight' ? 'min-w-[136px]' : 'min-w-[112px]',
     always: true,
     head: <ChargeHead {...{ charge, chosen, at, kind, isEstimated, set, refusals }} />,
     text: ({ line, at: row }) => figureText(chosen.fixed[line.line] || landed(line, row).shares[position]),

@@ -9,6 +9,8 @@ const line = (id: string, received: string, goods: string, weight: string | null
   line: id,
   received,
   goods,
+  estimates: [],
+  carried: [],
   item: { id, weight, volume: null },
 });
 const LINES = [line('1/1', '33', '468.60', '1'), line('1/2', '2', '2360.00', '42.5'), line('2/1', '7', '56.70', '0.2')];
@@ -92,6 +94,46 @@ describe('shares on the sheet', () => {
     expect(by('167')).toMatchObject({ ok: true, amounts: BigInt64Array.from([11022n, 8500n]) });
     expect(by()).toEqual({ ok: false, reason: 'density_missing' });
     expect(by('16x')).toEqual({ ok: false, reason: 'not_a_number' });
+  });
+
+  it('by value and freight rest on what carries the goods: on this sheet, landed before, still estimated; not on their own kind', () => {
+    const some = [
+      { ...LINES[0], goods: '600.00', carried: [{ kind: 'insurance', amount: '40.00' }] } as SharedOn,
+      { ...LINES[1], goods: '600.00', carried: [] } as SharedOn,
+      {
+        ...LINES[2],
+        goods: '400.00',
+        estimates: [{ kind: 'freight', left: '100.00' }],
+        carried: [{ kind: 'freight', amount: '100.00' }],
+      } as SharedOn,
+    ];
+    const freight = (fixed: Record<string, string>) => ({
+      amount: '400',
+      basis: 'manual' as const,
+      fixed,
+      kind: 'freight',
+      isKeptOut: false,
+    });
+    const insured = (charge: ReturnType<typeof freight>, more = false) =>
+      new SharedLines(some, 'USD').share({
+        amount: '160.00',
+        basis: 'value-and-freight',
+        fixed: {},
+        beside: { kind: 'insurance', charges: [charge], more },
+      });
+    const onTwo = freight({ '1/1': '300', '1/2': '100' });
+    expect(insured(onTwo)).toMatchObject({ ok: true, amounts: BigInt64Array.from([6857n, 5333n, 3810n]) });
+    // 60.00 of freight in the place of 100.00 that were estimated: 900, 640, 460; or as estimated, with the difference in variance; or with more to come.
+    const onAll = freight({ '1/1': '300', '1/2': '40', '2/1': '60' });
+    expect(insured(onAll)).toMatchObject({ ok: true, amounts: BigInt64Array.from([7200n, 5120n, 3680n]) });
+    const as500 = BigInt64Array.from([7059n, 5020n, 3921n]);
+    expect(insured({ ...onAll, isKeptOut: true })).toMatchObject({ ok: true, amounts: as500 });
+    expect(insured(onAll, true)).toMatchObject({ ok: true, amounts: as500 });
+    // Freight that cannot be shared puts nothing on the goods.
+    expect(insured(freight({ '1/1': '1' }))).toMatchObject({
+      ok: true,
+      amounts: BigInt64Array.from([5647n, 5647n, 4706n]),
+    });
   });
 
   it('add up to the charge in every column, with shares by hand, refunds and currencies without decimals', () => {

@@ -7,7 +7,7 @@ import type { LandedGoods } from '@obolus/contract/views/receiving';
 import type { Basis } from './sheet.ts';
 
 /** What of a received line a share rests on: decimals in the stock unit and in base currency. */
-export type SharedOn = Pick<LandedGoods, 'line' | 'received' | 'goods'> & {
+export type SharedOn = Pick<LandedGoods, 'line' | 'received' | 'goods' | 'estimates' | 'carried'> & {
   readonly item: Pick<LandedGoods['item'], 'id' | 'weight' | 'volume'>;
 };
 
@@ -18,6 +18,16 @@ export interface AskedShares {
   readonly fixed: Readonly<Record<string, string>>;
   /** Kilograms that a cubic metre counts for, by chargeable weight. */
   readonly density?: string | undefined;
+  /** By value and freight, what carries the goods beside it. */
+  readonly beside?: Beside | undefined;
+}
+
+/** Charges of a sheet that carry its goods to the border, as a charge of this kind sees them that is shared by value and freight. */
+export interface Beside {
+  readonly kind: string;
+  readonly charges: readonly (AskedShares & Landing)[];
+  /** Further bills of these kinds are to come. */
+  readonly more: boolean;
 }
 
 /** The share of each line in minor units of base currency, in the lines' order; or why there are none. */
@@ -32,7 +42,10 @@ export class SharedLines {
   private readonly targets: readonly Target[];
   private readonly places: number;
 
-  constructor(lines: readonly SharedOn[], currency: string) {
+  constructor(
+    private readonly lines: readonly SharedOn[],
+    private readonly currency: string,
+  ) {
     this.places = decimalsOf(currency);
     this.targets = lines.map(({ line, received, goods, item }) => ({
       line: {
@@ -48,7 +61,7 @@ export class SharedLines {
     }));
   }
 
-  share({ amount, basis, fixed, density }: AskedShares): ColumnShares {
+  share({ amount, basis, fixed, density, beside }: AskedShares): ColumnShares {
     const byHand = new Map<string, bigint>();
     for (const { line } of this.targets) {
       const typed = fixed[line.id];
@@ -61,8 +74,19 @@ export class SharedLines {
     const weighed = density ? parseDecimal(density, QUANTITY_PLACES) : undefined;
     if (!shared.ok || weighed?.ok === false) return { ok: false, reason: 'not_a_number' };
     const by = { basis, density: weighed && quantity(weighed.scaled) };
-    const column = shareCharge(shared.scaled, by, this.targets, byHand, '');
+    const column = shareCharge(shared.scaled, by, beside ? this.carriedBy(beside) : this.targets, byHand, '');
     return column.ok ? columnOf(column.shares) : { ok: false, reason: column.refusal.reason };
+  }
+
+  /** The lines with what carries each of them: what stands with it of other kinds, and what these charges put on it. */
+  private carriedBy({ kind, charges, more }: Beside): Target[] {
+    const columns = charges.map((charge) => this.share(charge));
+    const onto = ontoGoods(columns, charges, this.lines, more, this.currency);
+    return this.targets.map((target, at) => {
+      const stands = (this.lines[at]?.carried ?? []).filter((carried) => carried.kind !== kind);
+      const before = stands.reduce((sum, { amount }) => sum + decimalOrThrow(amount, this.places), 0n);
+      return { ...target, carried: onto.reduce<bigint>((sum, amounts) => sum + (amounts?.[at] ?? 0n), before) };
+    });
   }
 }
 

@@ -2,8 +2,18 @@ import { startTransition, useEffect, useRef, useState } from 'react';
 import type { AskedShares, ColumnShares, SharedOn } from './shares.ts';
 import type { Answered, Asked } from './sharesWorker.ts';
 
-const keyOf = ({ amount, basis, fixed, density }: AskedShares): string =>
-  JSON.stringify([amount, basis, fixed, basis === 'chargeable' ? density : undefined]);
+const keyOf = ({ amount, basis, fixed, density, beside }: AskedShares): string =>
+  JSON.stringify([
+    amount,
+    basis,
+    fixed,
+    basis === 'chargeable' ? density : undefined,
+    beside && [
+      beside.kind,
+      beside.more,
+      beside.charges.map((charge) => [charge.kind, charge.isKeptOut, keyOf(charge)]),
+    ],
+  ]);
 
 /** What was answered for these lines so far, by what was asked. */
 interface Known {
@@ -60,9 +70,9 @@ export function useShares(
       turn.current += 1;
       sent.current = new Set();
     }
-    const missing = latest.current
-      .map((charge) => ({ key: keyOf(charge), asked: charge }))
-      .filter(({ key }) => !sent.current.has(key));
+    const missing = [...new Map(latest.current.map((charge) => [keyOf(charge), charge]))].flatMap(([key, charge]) =>
+      sent.current.has(key) ? [] : [{ key, asked: charge }],
+    );
     if (!isNew && missing.length === 0) return;
     for (const { key } of missing) sent.current.add(key);
     const message: Asked = {
@@ -82,9 +92,11 @@ export function useShares(
   return last.current;
 }
 
-const sharedOn = ({ line, received, goods, item }: SharedOn): SharedOn => ({
+const sharedOn = ({ line, received, goods, estimates, carried, item }: SharedOn): SharedOn => ({
   line,
   received,
   goods,
+  estimates,
+  carried,
   item: { id: item.id, weight: item.weight, volume: item.volume },
 });

@@ -3,6 +3,8 @@ import type { PreviewReply } from '@obolus/contract/commands';
 import type { OpenCharge } from '@obolus/contract/views/bench';
 import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { useChargeKinds } from '../../parts/chargeKinds.ts';
+import { useMe } from '../../server/me.ts';
+import { askedOf } from './asked.ts';
 import { calculatedShares, type ColumnShares } from './shares.ts';
 import type { Body } from './sheet.ts';
 import { useShares } from './useShares.ts';
@@ -21,15 +23,8 @@ export function useSheetShares(
   currency: string,
 ): SheetShares {
   const kinds = useChargeKinds();
-  const asked = charges.map(({ line, left, kind }) => {
-    const { basis = 'value', amount, fixed = {}, density } = body.charges.find(({ of }) => of === line) ?? {};
-    return {
-      amount: amount || left,
-      basis,
-      fixed,
-      density: density ?? kinds.find(({ code }) => code === kind)?.density,
-    };
-  });
+  const { recognition } = useMe().company;
+  const asked = askedOf(body, charges, kinds, recognition);
   const here = useShares(
     lines,
     asked.map((charge) => (charge.basis === 'duty' ? { ...charge, basis: 'equal' as const } : charge)),
