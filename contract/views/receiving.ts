@@ -98,6 +98,8 @@ export const LandedGoods = exactly({
   how: oneOf(['received', 'arrived', 'made'] as const),
   /** What stands with the line, landed or still estimated, of each kind of charge that carries goods to the border. */
   carried: Type.Array(exactly({ kind: Text(30), amount: BaseAmount })),
+  /** The customs entries that declare it, corrections left out. */
+  entries: Type.Array(Id),
   receipt: exactly(Came),
   /** Who sent them; nobody where the company did itself. */
   vendor: Type.Union([exactly({ id: Id, name: Name }), Type.Null()]),

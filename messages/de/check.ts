@@ -51,4 +51,8 @@ export const check: Record<keyof typeof en, string> = {
   'check.parts_whole': 'Die früheren Teile sind je mehr als nichts, zusammen weniger als die ganze Rechnung.',
   'check.parts_order': 'Jeder Teil ist später fällig als der vor ihm, der letzte davon vor den Tagen der Bedingungen.',
   'check.payee_account': 'Wer anstelle des Lieferanten bezahlt wird, braucht ein Konto: eingeben.',
+  'check.begins_within':
+    'Der Satz ab {from} gilt bis {to}: nach diesem Tag beginnen, oder jenen Satz vorher enden lassen.',
+  'check.ends_within':
+    'Ein anderer Satz beginnt am {from}, bevor dieser endet: diesen vorher enden lassen, oder den letzten Tag leer lassen.',
 };

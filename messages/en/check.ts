@@ -48,4 +48,7 @@ export const check = {
   'check.parts_order':
     'Each part is due later than the one before it, and the last of them before the days of the terms.',
   'check.payee_account': 'Whoever is paid in the vendor’s place needs an account: enter it.',
+  'check.begins_within': 'The rate from {from} holds until {to}: begin after that day, or end that rate before.',
+  'check.ends_within':
+    'Another rate begins on {from}, before this one ends: end this one before, or leave its last day empty.',
 } as const;

@@ -76,6 +76,27 @@ describe('a file', () => {
     expect(await count('item')).toBe(before + 1);
   });
 
+  it('of rates of duty is held against what is there and against itself: written otherwise, and days that cross', async () => {
+    const header = 'measure,code,from,to,percent\n';
+    const loaded = await stage('tariff', `${header}Duty,7013.10,2026-01-01,2026-12-31,5\n`);
+    expect((await load(loaded.body.id)).body).toMatchObject({ state: 'loaded', loaded: 1 });
+    const rows = [
+      'Duty,701310,2026-01-01,2026-12-31,6',
+      'Duty,7013.10,2026-12-01,,4',
+      'Duty,7013.99,2026-01-01,2026-06-30,4',
+      'Duty,701399,2026-06-01,2026-12-31,4',
+      'Duty,70.13.99,2026-06-01,,4',
+      'Fee,7013.10,2026-12-01,,4',
+    ];
+    expect(problemsOf(await stage('tariff', `${header}${rows.join('\n')}\n`))).toEqual([
+      '1 to code',
+      '2 from',
+      '3 to',
+      '4 from',
+      '5 from measure',
+    ]);
+  });
+
   it('staged twice under one id stays one; another file under it is refused', async () => {
     const id = randomUUID();
     await stage('vendors', 'number,name,currency,terms\nKUMO,Kumo Dyeworks,JPY,30', id);

@@ -103,6 +103,35 @@ describe('a landing sheet as a workbook', () => {
     await ines.posted('reversal', { of: posted, date: '2026-03-29', reason: 'Once more' });
   });
 
+  it('rests on goods that say what carries them, landed or still estimated, and which customs entries declare them', async () => {
+    const [receipt] = (body.to[0] ?? '').split('/');
+    const goods = async () =>
+      (
+        (await ines.call('GET', `/api/receipts/lines?receipts=${receipt}`)).body as unknown as { rows: LandedGoods[] }
+      ).rows.map(({ carried, entries }) => [
+        carried.map(({ kind, amount }) => `${kind} ${amount}`).join(', '),
+        entries,
+      ]);
+    const before = [['freight 33.00', []], ['', []], ['', []]]; // prettier-ignore
+    expect(await goods()).toEqual(before);
+    const of = (body.charges as { of: string }[]).slice(0, 2);
+    const charges = [
+      { ...of[0], basis: 'manual', amount: '60', fixed: body.to.map((line) => ({ line, amount: '20' })) },
+      { ...of[1], basis: 'equal', amount: '3', fixed: [] },
+    ];
+    const allocated = await ines.posted('allocation', { date: '2026-03-29', to: body.to, charges, more: true });
+    const declared = await ines.posted('customs-entry', make.customsEntry('E-1', [{ goods: body.to.slice(0, 2) }]));
+    // 20.00 of the 33.00 that were estimated are used up, and landed in their place.
+    expect(await goods()).toEqual([
+      ['freight 33.00, insurance 1.00', [declared]],
+      ['freight 20.00, insurance 1.00', [declared]],
+      ['freight 20.00, insurance 1.00', []],
+    ]);
+    for (const posted of [allocated, declared])
+      await ines.posted('reversal', { of: posted, date: '2026-03-29', reason: 'Once more' });
+    expect(await goods()).toEqual(before);
+  });
+
   it('is refused with the words of a preview, and only made for whoever may allocate', async () => {
     const bare = { ...body, charges: [{ ...body.charges[2], density: undefined }] };
     const refused = await ines.call('POST', '/api/allocations/sheet', JSON.parse(JSON.stringify(bare)));

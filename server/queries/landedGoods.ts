@@ -19,6 +19,7 @@ import {
 } from './figures.ts';
 import { BILLED } from './openOfOrder.ts';
 import { readCarriedOn } from './carriedOn.ts';
+import { readDeclaredBy } from './declaredBy.ts';
 import { type EstimatesOf, readEstimates } from './receiptEstimates.ts';
 
 type LandedView = ReplyOf<typeof api.receivedLines>['rows'][number];
@@ -113,12 +114,15 @@ export async function listLandedGoods(
       )
     : [];
   const estimatesOf = await readEstimates(manager, lines, currency);
-  const carriedOn = await readCarriedOn(manager, [...new Set(lines.map((row) => text(row.document_id)))], currency);
+  const cameWith = [...new Set(lines.map((row) => text(row.document_id)))];
+  const carriedOn = await readCarriedOn(manager, cameWith, currency);
+  const declaredBy = await readDeclaredBy(manager, cameWith);
   const rows: LandedView[] = [
     ...lines.map((row) => ({
       ...landedIn(row, currency, goodsOf(row), estimatesOf),
       how: 'received' as const,
       carried: carriedOn(row),
+      entries: declaredBy(row),
       currency: text(row.currency),
       vendor: { id: text(row.vendor_id), name: text(row.vendor) },
     })),
@@ -126,6 +130,7 @@ export async function listLandedGoods(
       ...landedIn(row, currency, big(row.goods), () => []),
       how: text(row.purpose) === 'made' ? ('made' as const) : ('arrived' as const),
       carried: [],
+      entries: [],
       currency,
       vendor: null,
     })),

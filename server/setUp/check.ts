@@ -15,6 +15,7 @@ import { problemOfAccount, problemOfBankCode } from '../transfers/accountNumbers
 import { baseCurrency } from './baseCurrency.ts';
 import { PERCENT_PLACES } from './columns.ts';
 import { fold, type Known } from './kept.ts';
+import { crossing } from './periods.ts';
 import { notAFigure } from '../asking/wording.ts';
 import { type Message, message, type MessageId, type Values } from '@obolus/messages/message';
 
@@ -94,7 +95,7 @@ function problemsOf(
     case 'country':
       return /^[A-Z]{2}$/.test(text) ? [] : wrong('check.country');
     case 'entry':
-      return of !== undefined && known.get(of)?.has(fold(text))
+      return of !== undefined && known.ids.get(of)?.has(fold(text))
         ? []
         : wrong('check.no_entry', { text, what: of === undefined ? '' : { word: REGISTERS[of].one } });
     case 'text':
@@ -220,10 +221,21 @@ const BESIDE: Partial<Record<RegisterName, BesideCheck>> = {
     if (unit === '') return [];
     const rows = (await manager.query(
       'SELECT unit FROM item WHERE id = ? UNION ALL SELECT unit FROM item_pack WHERE item_id = ?',
-      [known.get('items')?.get(fold(item)), known.get('items')?.get(fold(item))],
+      [known.ids.get('items')?.get(fold(item)), known.ids.get('items')?.get(fold(item))],
     )) as { unit: string }[];
     const units = rows.map((row) => row.unit);
     return units.includes(unit) ? [] : [says('unit', 'check.unit_unknown', { unit, units: units.join(', ') })];
+  },
+  tariff(_manager, _id, fields, { periods }) {
+    const crossed = crossing(periods, fields);
+    if (crossed === undefined) return Promise.resolve([]);
+    const { at, with: other } = crossed;
+    const from = { day: other.from };
+    return Promise.resolve([
+      at === 'from'
+        ? says('from', 'check.begins_within', { from, to: { day: other.to } })
+        : says('to', 'check.ends_within', { from }),
+    ]);
   },
 };
 

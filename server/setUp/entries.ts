@@ -5,6 +5,7 @@ import type { Role } from '@obolus/contract/roles';
 import { FieldsRefused } from '../asking/failures.ts';
 import { checkEntry, tidy, type FieldProblem } from './check.ts';
 import { fold, type Known } from './kept.ts';
+import { readPeriods } from './periods.ts';
 import { STORED } from './stored.ts';
 import { message } from '@obolus/messages/message';
 import { rolesOf } from '../asking/roleWords.ts';
@@ -53,7 +54,10 @@ export function fieldsOf(register: RegisterName, row: Readonly<Record<string, st
 /** What an entry is known by, folded: the same for what a file names and what is there. */
 export function keyOf(register: RegisterName, fields: EntryFields): string {
   const tidied = tidy(register, fields);
-  return REGISTERS[register].key.map((name) => fold(tidied[name] ?? '')).join('|');
+  const { fields: kept } = STORED[register];
+  return REGISTERS[register].key
+    .map((name) => fold(kept[name]?.alike?.(tidied[name] ?? '') ?? tidied[name] ?? ''))
+    .join('|');
 }
 
 export async function entriesByKey(manager: EntityManager, register: RegisterName): Promise<Map<string, Entry>> {
@@ -69,13 +73,13 @@ export async function isUsed(manager: EntityManager, register: RegisterName, id:
   return Number(row?.used ?? 0) === 1;
 }
 
-/** Ids of the entries that fields name, by their keys. */
+/** What entries with these fields are checked against. */
 export async function readKnown(
   manager: EntityManager,
   register: RegisterName,
   rows: readonly EntryFields[],
 ): Promise<Known> {
-  const known = new Map<RegisterName, Map<string, string>>();
+  const ids = new Map<RegisterName, Map<string, string>>();
   for (const { name, of } of REGISTERS[register].fields) {
     if (of === undefined) continue;
     const named = [...new Set(rows.map((fields) => fields[name] ?? '').filter(Boolean))];
@@ -86,9 +90,9 @@ export async function readKnown(
         : await manager.query(`SELECT t.id, t.${key} AS known_by FROM ${STORED[of].table} t WHERE t.${key} IN (?)`, [
             named,
           ]);
-    known.set(of, new Map([...(known.get(of) ?? []), ...found.map((row) => [fold(row.known_by), row.id] as const)]));
+    ids.set(of, new Map([...(ids.get(of) ?? []), ...found.map((row) => [fold(row.known_by), row.id] as const)]));
   }
-  return known;
+  return { ids, periods: await readPeriods(manager, register, rows) };
 }
 
 /** What saving an entry would do: nothing wrong, and which fields would differ. */

@@ -1,9 +1,14 @@
 import type { EntityManager } from 'typeorm';
 import type { RegisterName } from '@obolus/contract/registers/register';
+import type { Periods } from './periods.ts';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
 
-/** Ids of entries by their folded keys, of the registers that some fields name. */
-export type Known = ReadonlyMap<RegisterName, ReadonlyMap<string, string>>;
+/** What entries are checked against, read once for all that are checked together. */
+export interface Known {
+  /** Ids of entries by their folded keys, of the registers that some fields name. */
+  readonly ids: ReadonlyMap<RegisterName, ReadonlyMap<string, string>>;
+  readonly periods: Periods;
+}
 
 export const fold = (key: string): string => key.trim().toLowerCase();
 
@@ -13,6 +18,8 @@ export interface Kept {
   readonly read: string;
   /** As the field's text; unless it is that already. */
   readonly show?: (raw: string) => string;
+  /** What it is known by, where one thing may be written in several ways. */
+  readonly alike?: (text: string) => string;
   /** The columns of the entry's row that the text becomes. */
   readonly columns?: (text: string, known: Known) => Record<string, unknown>;
   /** What it becomes beside the entry's row, of an entry that has one. */
@@ -70,7 +77,7 @@ export const either = (column: string, whenTrue: string, whenFalse = ''): Kept =
 /** An entry of another register, by its key. */
 export const entryOf = (column: string, register: RegisterName, table: string, key: string): Kept => ({
   read: `(SELECT r.${key} FROM ${table} r WHERE r.id = t.${column})`,
-  columns: (text, known) => ({ [column]: known.get(register)?.get(fold(text)) ?? null }),
+  columns: (text, known) => ({ [column]: known.ids.get(register)?.get(fold(text)) ?? null }),
 });
 
 /** Parts with a table of their own, put in anew whenever they change. */

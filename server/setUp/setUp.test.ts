@@ -264,6 +264,30 @@ describe('what is set up', () => {
       ]);
   });
 
+  it('has one rate of a measure for a day: none that is written otherwise, and none whose days cross another’s', async () => {
+    const rate = (from: string, to: string, code = '9405.10') =>
+      add(ines, 'tariff', { measure: 'Duty', code, origin: 'PT', from, to, percent: '3' });
+    const first = String((await rate('2026-01-01', '2026-06-30')).body.id);
+    // The same digits, written in another way.
+    expect(wrong(await rate('2026-01-01', '', '940510'))).toEqual({
+      from: expect.stringContaining('There is an entry of this already'),
+    });
+    expect(wrong(await rate('2026-06-30', '', '940510'))).toEqual({
+      from: expect.stringMatching(/^The rate from .*Jan.* holds until .*Jun/),
+    });
+    expect(wrong(await rate('2025-07-01', '2026-01-01'))).toEqual({
+      to: expect.stringMatching(/^Another rate begins on .*Jan/),
+    });
+    // After it, within it, and for another origin.
+    expect((await rate('2026-07-01', '')).status).toBe(201);
+    expect((await rate('2026-03-01', '2026-03-31')).status).toBe(201);
+    const elsewhere = { measure: 'Duty', code: '9405.10', origin: 'NZ', from: '2026-06-30', percent: '3' };
+    expect((await add(ines, 'tariff', elsewhere)).status).toBe(201);
+    // The first may end when the next begins, and later only where that is no crossing.
+    expect(wrong(await change(ines, 'tariff', first, { to: '2026-08-31' }, { to: '2026-06-30' }))).toHaveProperty('to');
+    expect((await change(ines, 'tariff', first, { to: '2026-05-31' }, { to: '2026-06-30' })).status).toBe(200);
+  });
+
   it('is chosen once how cost is recognized: before the first document', async () => {
     const as = (recognition: string) => change(sam, 'company', '1', { recognition });
     const other = await startTestServer();

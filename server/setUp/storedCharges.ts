@@ -79,7 +79,7 @@ export const STORED_CHARGES = {
     used: ALWAYS,
     fields: {
       measure: words('measure'),
-      code: { read: 't.code', columns: (code) => ({ code, digits: digitsOf(code) }) },
+      code: { read: 't.code', alike: digitsOf, columns: (code) => ({ code, digits: digitsOf(code) }) },
       origin: words('origin'),
       preference: either('preference', 'yes'),
       from: day('from_day'),

@@ -38,6 +38,7 @@ import { EstimatesByRule1838000000000 } from './migrations/1838000000000-estimat
 import { PrepaidByRun1839000000000 } from './migrations/1839000000000-prepaidByRun.ts';
 import { MeasuredAnew1840000000000 } from './migrations/1840000000000-measuredAnew.ts';
 import { Claims1841000000000 } from './migrations/1841000000000-claims.ts';
+import { RatesOnce1842000000000 } from './migrations/1842000000000-ratesOnce.ts';
 import { Contracts1834000000000 } from './migrations/1834000000000-contracts.ts';
 import { ReturnPhotos1833000000000 } from './migrations/1833000000000-returnPhotos.ts';
 import { SameAmounts1832000000000 } from './migrations/1832000000000-sameAmounts.ts';
@@ -115,6 +116,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       PrepaidByRun1839000000000,
       MeasuredAnew1840000000000,
       Claims1841000000000,
+      RatesOnce1842000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -129,7 +129,7 @@ export const items = {
       suspended_to: maybe(day()),
     },
     {
-      unique: { tariff_rate_once: ['measure', 'code', 'origin', 'preference', 'from_day'] },
+      unique: { tariff_rate_once: ['measure', 'digits', 'origin', 'preference', 'from_day'] },
       indices: { tariff_rate_by_digits: ['digits'] },
     },
   ),

@@ -25,13 +25,13 @@ export interface ChargeRate {
 }
 
 /**
- * How many there are of it on received goods. Undefined where some of them do not say their weight or volume, or are counted in different units; entries
- * are one.
+ * How many there are of it on received goods. Undefined where some of them do not say their weight or volume, or are counted in different units; goods
+ * that no customs entry declares yet will be of one.
  */
 export function countOf(by: RatedBy, goods: readonly LandedGoods[]): string | undefined {
   switch (by) {
     case 'entry':
-      return '1';
+      return String(new Set(goods.flatMap(({ entries }) => entries)).size || 1);
     case 'receipt':
       return String(new Set(goods.map(({ receipt }) => receipt.id)).size);
     case 'unit':
