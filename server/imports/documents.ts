@@ -4,7 +4,7 @@ import type { EntryImport, ImportKind } from '@obolus/contract/imports';
 import type { EntryFields as Fields } from '@obolus/contract/registers/register';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { FieldProblem } from '../setUp/check.ts';
-import { fold } from '../setUp/kept.ts';
+import { fold } from '../setUp/fold.ts';
 import { stands } from '../storage/load/rows.ts';
 import { message, type MessageId, type Values } from '@obolus/messages/message';
 

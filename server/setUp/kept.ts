@@ -1,5 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import type { RegisterName } from '@obolus/contract/registers/register';
+import { fold } from './fold.ts';
 import type { Periods } from './periods.ts';
 import { formatDecimal, parseDecimal } from '@obolus/core/exact/decimal';
 
@@ -9,8 +10,6 @@ export interface Known {
   readonly ids: ReadonlyMap<RegisterName, ReadonlyMap<string, string>>;
   readonly periods: Periods;
 }
-
-export const fold = (key: string): string => key.trim().toLowerCase();
 
 /** How a field of an entry is kept in the database; the entry's own row is called t. */
 export interface Kept {

@@ -2,7 +2,7 @@ import type { EntityManager } from 'typeorm';
 import type { EntryFields, RegisterName } from '@obolus/contract/registers/register';
 import { digitsOf } from '@obolus/core/tariff/schedule';
 import { text } from '../queries/figures.ts';
-import { fold } from './kept.ts';
+import { fold } from './fold.ts';
 
 /** From a day until another, both included; until a later one begins where the last day is empty. */
 export interface Period {
