@@ -158,11 +158,11 @@ function UnitCosts({ preview }: { preview: NonNullable<Props['entering']['previe
       </h2>
       {preview.unitCosts.map((cost) => (
         <div key={cost.item + cost.warehouse}>
-          <div className="posting">
+          <div className="posting wraps">
             <span title={`${cost.item}, ${cost.warehouse}`}>{cost.item}</span>
-            <span className="whitespace-nowrap">
-              <span className="dim">{cost.before === null ? say('frame.none') : showFigure(cost.before)} → </span>
-              <b>{cost.after === null ? say('frame.none_left') : showFigure(cost.after)}</b>{' '}
+            <span>
+              <span className="dim">{cost.before === null ? say('frame.none') : showFigure(cost.before)} →</span>
+              <b>{cost.after === null ? say('frame.none_left') : showFigure(cost.after)}</b>
               <Gap before={cost.before} after={cost.after} />
             </span>
           </div>

@@ -39,7 +39,7 @@ export function ChargeRates({
         <tr>
           <th>{say('bench.charge_rates')}</th>
           <th className="min-w-[150px]">{say('bench.rated_by')}</th>
-          <th className="num min-w-[96px]">{say('bench.rate_in', { currency })}</th>
+          <th className="num min-w-[112px]">{say('bench.rate_in', { currency })}</th>
           <th className="num min-w-[96px]">{say('bench.rated_count')}</th>
           <th className="num">{say('bench.rated_amount')}</th>
           <th className="w-full">
@@ -93,9 +93,9 @@ export function ChargeRates({
                 )}
               </td>
               <td className="num">{should !== undefined && !isZero(should) && showFigure(should)}</td>
-              <td>
+              <td className="whitespace-normal">
                 {should !== undefined && !isZero(should) && (
-                  <span className="flex gap-3 items-baseline">
+                  <span className="flex gap-3 items-baseline whitespace-nowrap">
                     <Signal from={should} to={amount || '0'} atLeast={2} />
                     {amount !== should && (
                       <button type="button" className="act" onClick={() => take(what, should)}>
