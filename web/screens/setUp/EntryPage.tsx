@@ -57,7 +57,12 @@ function New({ register }: { register: RegisterName }) {
 const titleOf = (register: RegisterName, fields: Readonly<Record<string, string>>): string =>
   fields.name ??
   REGISTERS[register].key
-    .map((field) => fields[field] ?? '')
+    .map((name) => {
+      const said = fields[name] ?? '';
+      const field = REGISTERS[register].fields.find((one) => one.name === name);
+      if (said === '' || field === undefined) return '';
+      return field.as === 'yes' ? say(field.label) : inWords(field, said);
+    })
     .filter(Boolean)
     .join(' · ');
 
