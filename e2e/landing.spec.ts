@@ -55,7 +55,10 @@ test('a shipment shows what its charges still lack, its sheet compares bases, an
 
   await test.step('a share that is fixed by hand is kept, the rest is shared anew, and a column always adds up', async () => {
     const share = page.getByLabel(/^freight on Floor loom/);
-    await share.fill('600');
+    await share.fill('2094.01');
+    await share.press('Tab');
+    await expect(page.getByText(/^By hand more is set than is shared of this charge/).first()).toBeVisible();
+    await page.getByLabel(/^freight on Floor loom/).fill('600');
     await page.getByLabel(/^freight on Table loom/).focus();
     await expect(page.getByLabel(/^freight on Floor loom.*by hand/)).toHaveValue('600');
     const column = page.getByRole('table', { name: 'Landing sheet' }).getByRole('row', { name: /^Shared out/ });

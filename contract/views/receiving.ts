@@ -96,6 +96,8 @@ const Came = { id: Id, number: Text(30), date: Day, packingSlip: Text(60), shipm
 export const LandedGoods = exactly({
   ...Landed,
   how: oneOf(['received', 'arrived', 'made'] as const),
+  /** What of it went back to the vendor: what is put on that becomes return variance. */
+  returned: Quantity,
   /** What stands with the line, landed or still estimated, of each kind of charge that carries goods to the border. */
   carried: Type.Array(exactly({ kind: Text(30), amount: BaseAmount })),
   /** The customs entries that declare it, corrections left out. */

@@ -58,6 +58,17 @@ describe('a charge of 100.00', () => {
     });
   });
 
+  it('is refused where more is fixed by hand than there is to share, be it a charge or a refund', () => {
+    const by = { basis: 'weight' as const };
+    const fixed = (amount: bigint) => new Map([['A', amount]]);
+    expect(shareCharge(10_000n, by, targets, fixed(10_000n), '')).toEqual({ ok: true, shares: [10_000n, 0n] });
+    for (const sign of [1n, -1n])
+      expect(shareCharge(sign * 10_000n, by, targets, fixed(sign * 10_001n), '/charges/2')).toMatchObject({
+        ok: false,
+        refusal: { reason: 'fixed_exceeds_charge', at: '/charges/2/fixed' },
+      });
+  });
+
   it('with every line fixed must add up, whatever the basis', () => {
     const fixed = new Map([
       ['A', 1n],
@@ -99,7 +110,10 @@ describe('a charge of 100.00', () => {
             carried: weight,
           }));
           const shared = shareCharge(amount, { basis, density }, some, new Map([['0', hand]]), '');
-          if (!shared.ok) throw new Error('refused');
+          if (!shared.ok) {
+            expect([shared.refusal.reason, hand > amount]).toEqual(['fixed_exceeds_charge', true]);
+            return;
+          }
           expect(shared.shares[0]).toBe(hand);
           expect(shared.shares.reduce((sum, share) => sum + share, 0n)).toBe(amount);
         },

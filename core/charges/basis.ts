@@ -48,7 +48,7 @@ export type Shares = { ok: true; shares: bigint[] } | { ok: false; refusal: Refu
  * The shares of `amount`, one per target in their order. Lines in `fixed` keep the share that was set by hand, the rest is
  * shared over the others by the basis, or over those of them that `limitedTo` names; by hand alone, every line must be fixed
  * and they must add up. Refused: a weight or volume that is missing, chargeable weight without its density, all weights zero, shares by hand that do
- * not add up.
+ * not add up, or that are more than the charge, so that the others would be below zero.
  * @param at pointer to the charge in the command, for refusals
  */
 export function shareCharge(
@@ -66,6 +66,8 @@ export function shareCharge(
     if (left !== 0n) return { ok: false, refusal: refusal('allocation_does_not_add_up', at, { out: left.toString() }) };
     return { ok: true, shares: targets.map((target) => fixed.get(target.line.id) ?? 0n) };
   }
+  if (amount < 0n ? left > 0n : left < 0n)
+    return { ok: false, refusal: refusal('fixed_exceeds_charge', `${at}/fixed`, { out: (-left).toString() }) };
   if (basis === 'chargeable' && density === undefined)
     return { ok: false, refusal: refusal('density_missing', `${at}/density`) };
   const weights: bigint[] = [];

@@ -84,6 +84,7 @@ export const REFUSAL_REASONS = [
   'tax_on_nothing',
   'allocation_exceeds_charge',
   'allocation_does_not_add_up',
+  'fixed_exceeds_charge',
   'basis_missing',
   'density_missing',
   'estimate_measure_missing',

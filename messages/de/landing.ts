@@ -221,4 +221,6 @@ export const landing: Record<keyof typeof en, string> = {
   'landing.onto_came': 'gekommen am {day}',
   'landing.onto_own': 'Ware von {vendor} selbst',
   'landing.by_value_and_freight': 'Wert + Fracht',
+  'landing.sent_back': '{quantity} zurückgesandt',
+  'landing.sent_back_title': 'Was auf zurückgesandte Ware verteilt wird, geht in die Rücksendungsabweichung',
 };

@@ -210,4 +210,6 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.tax_exceeds_prepaid': 'Die Steuer ist ein Teil des Bezahlten: sie muss kleiner sein.',
   'refusal.prepaid_beside_bills':
     'Eine Zahlung ist für Rechnungen oder eine Anzahlung, nicht beides: zwei daraus machen.',
+  'refusal.fixed_exceeds_charge':
+    'Von Hand ist mehr gesetzt, als von diesen Nebenkosten verteilt wird: die anderen Positionen kämen unter null. Einen der Anteile senken.',
 };

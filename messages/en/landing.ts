@@ -215,4 +215,6 @@ export const landing = {
   'landing.onto_came': 'came {day}',
   'landing.onto_own': 'goods of {vendor} itself',
   'landing.by_value_and_freight': 'value + freight',
+  'landing.sent_back': '{quantity} sent back',
+  'landing.sent_back_title': 'What is put on goods that went back becomes return variance',
 } as const;

@@ -192,4 +192,6 @@ export const refusal = {
   'refusal.deposit_with_tax': 'A deposit that comes back has no tax in it: leave the tax out, or say what it pays for.',
   'refusal.tax_exceeds_prepaid': 'The tax is a part of what is paid: it must be less than that.',
   'refusal.prepaid_beside_bills': 'A payment is for bills or paid in advance, not both: make two of it.',
+  'refusal.fixed_exceeds_charge':
+    'By hand more is set than is shared of this charge: the other lines would be below zero. Lower one of the shares.',
 } as const;

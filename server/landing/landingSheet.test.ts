@@ -108,11 +108,12 @@ describe('a landing sheet as a workbook', () => {
     const goods = async () =>
       (
         (await ines.call('GET', `/api/receipts/lines?receipts=${receipt}`)).body as unknown as { rows: LandedGoods[] }
-      ).rows.map(({ carried, entries }) => [
+      ).rows.map(({ carried, entries, returned }) => [
         carried.map(({ kind, amount }) => `${kind} ${amount}`).join(', '),
         entries,
+        returned,
       ]);
-    const before = [['freight 33.00', []], ['', []], ['', []]]; // prettier-ignore
+    const before = [['freight 33.00', [], '0'], ['', [], '0'], ['', [], '0']]; // prettier-ignore
     expect(await goods()).toEqual(before);
     const of = (body.charges as { of: string }[]).slice(0, 2);
     const charges = [
@@ -121,13 +122,20 @@ describe('a landing sheet as a workbook', () => {
     ];
     const allocated = await ines.posted('allocation', { date: '2026-03-29', to: body.to, charges, more: true });
     const declared = await ines.posted('customs-entry', make.customsEntry('E-1', [{ goods: body.to.slice(0, 2) }]));
+    const sentBack = { of: body.to[1], quantity: '1', replace: false, confirmed: false, reason: 'split reeds' };
+    const back = await ines.posted('return', {
+      vendor: '1',
+      date: '2026-03-29',
+      reference: 'RMA 7',
+      lines: [sentBack],
+    });
     // 20.00 of the 33.00 that were estimated are used up, and landed in their place.
     expect(await goods()).toEqual([
-      ['freight 33.00, insurance 1.00', [declared]],
-      ['freight 20.00, insurance 1.00', [declared]],
-      ['freight 20.00, insurance 1.00', []],
+      ['freight 33.00, insurance 1.00', [declared], '0'],
+      ['freight 20.00, insurance 1.00', [declared], '1'],
+      ['freight 20.00, insurance 1.00', [], '0'],
     ]);
-    for (const posted of [allocated, declared])
+    for (const posted of [back, allocated, declared])
       await ines.posted('reversal', { of: posted, date: '2026-03-29', reason: 'Once more' });
     expect(await goods()).toEqual(before);
   });

@@ -20,6 +20,7 @@ import {
 import { BILLED } from './openOfOrder.ts';
 import { readCarriedOn } from './carriedOn.ts';
 import { readDeclaredBy } from './declaredBy.ts';
+import { RETURNED } from './returnable.ts';
 import { type EstimatesOf, readEstimates } from './receiptEstimates.ts';
 
 type LandedView = ReplyOf<typeof api.receivedLines>['rows'][number];
@@ -39,6 +40,7 @@ export const RECEIVED_LINES = `
          o.id AS order_id, o.number AS order_number, ol.quantity AS ordered, ol.unit, COALESCE(l.corrected_price, ol.price) AS price, ol.per, IF(l.corrected_price IS NULL, ol.discount, 0) AS discount, ol.tax_code, ot.terms_id, l.expense, i.tariff_code, l.origin, ${ITEM_COLUMNS}, p.quantity AS held,
          ${LAYER('l', 'l.pool_id')} AS layer, ${BILLED} AS billed,
          (SELECT COALESCE(SUM(b.price_difference), 0) FROM bill_line b WHERE b.receipt_id = l.document_id AND b.receipt_line_no = l.line_no AND b.difference = 'cost' AND ${stands('b.document_id')}) AS dearer,
+         ${RETURNED} AS returned,
          ${VALUE('l')} AS value
   FROM receipt_line l JOIN document d ON d.id = l.document_id JOIN vendor v ON v.id = d.vendor_id LEFT JOIN item i ON i.id = l.item_id LEFT JOIN pool p ON p.id = l.pool_id
   JOIN order_line ol ON ol.document_id = l.order_id AND ol.line_no = l.order_line_no AND ol.by_id = l.ordered_by_id JOIN document o ON o.id = l.order_id
@@ -121,6 +123,7 @@ export async function listLandedGoods(
     ...lines.map((row) => ({
       ...landedIn(row, currency, goodsOf(row), estimatesOf),
       how: 'received' as const,
+      returned: showQuantity(row.returned),
       carried: carriedOn(row),
       entries: declaredBy(row),
       currency: text(row.currency),
@@ -129,6 +132,7 @@ export async function listLandedGoods(
     ...others.map((row) => ({
       ...landedIn(row, currency, big(row.goods), () => []),
       how: text(row.purpose) === 'made' ? ('made' as const) : ('arrived' as const),
+      returned: '0',
       carried: [],
       entries: [],
       currency,

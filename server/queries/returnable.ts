@@ -6,7 +6,8 @@ import { ITEM_COLUMNS, itemOf, type Row, showQuantity, text } from './figures.ts
 
 const MOST = 1000;
 
-const RETURNED = `(SELECT COALESCE(SUM(r.quantity), 0) FROM return_line r WHERE r.receipt_id = l.document_id AND r.receipt_line_no = l.line_no AND ${stands('r.document_id')})`;
+/** What of received line `l` went back to its vendor. */
+export const RETURNED = `(SELECT COALESCE(SUM(r.quantity), 0) FROM return_line r WHERE r.receipt_id = l.document_id AND r.receipt_line_no = l.line_no AND ${stands('r.document_id')})`;
 const UNBILLED = `COALESCE((SELECT x.quantity FROM open_item x WHERE x.kind = 'to-bill' AND x.line_document_id = l.document_id AND x.line_no = l.line_no AND x.part = ''), 0)`;
 
 /** Numbers by which people know goods beside their receipt and order, each on a line of its own. */

@@ -77,6 +77,12 @@ export const SheetLine = memo(function SheetLine({
                 <i style={{ width: `${portion(line.onHand, line.received) * 100}%` }} />
               </span>
             )}
+            {!isZero(line.returned) && (
+              <span className="text-over" title={say('landing.sent_back_title')}>
+                {' '}
+                {say('landing.sent_back', { quantity: { figure: line.returned } })}
+              </span>
+            )}
             {wrong && <span className="wrong"> {wrong}</span>}
           </>
         ),
