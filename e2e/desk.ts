@@ -2,6 +2,9 @@ import { expect, type Locator, type Page, type Request, request, type Response }
 import type { ListPage } from '@obolus/contract/listState';
 import { DEMO_PASSWORD, DEMO_USERS } from '@obolus/demo/company';
 
+/** What a page was told is asked anew when it opens again after so many milliseconds (`web/server/api.ts`), whoever posted. */
+const STALE_AFTER = 20_000;
+
 type Role = (typeof DEMO_USERS)[number]['role'];
 
 /** Keys that were pressed, counted. */
@@ -30,9 +33,12 @@ async function addAccountant(email: string, name: string): Promise<string> {
 /** What a user does at the desk, in the words of the screens. */
 export class Desk {
   readonly page: Page;
+  /** When each address of the server was asked last. */
+  private readonly askedAt = new Map<string, number>();
 
   constructor(page: Page) {
     this.page = page;
+    page.on('request', (sent) => this.askedAt.set(sent.url(), Date.now()));
   }
 
   /** Opens an address: the first page, or one that came by another way than a click. */
@@ -147,9 +153,12 @@ export class Desk {
       isPosted ||= reply.request().method() === 'POST' && /^\/api\/documents\/[\w-]+$/.test(pathOf(reply.request()));
     };
     const note = (request: Request) => {
-      // What a draft that was kept just before asks anew is not the posting's.
-      if (isPosted && request.method() === 'GET' && pathOf(request).startsWith('/api/')) asked.push(pathOf(request));
+      // What a draft that was kept just before asks anew is not the posting's, and neither is what a page that opens finds too old.
+      const isOld = Date.now() - (known.get(request.url()) ?? Infinity) > STALE_AFTER;
+      if (isPosted && !isOld && request.method() === 'GET' && pathOf(request).startsWith('/api/'))
+        asked.push(pathOf(request));
     };
+    const known = new Map(this.askedAt);
     this.page.on('response', noteReply);
     this.page.on('request', note);
     return {

@@ -151,18 +151,26 @@ describe('shares on the sheet', () => {
         lines: fc.array(anyLine(decimalsOf(currency)), { minLength: 1, maxLength: 40 }),
         left: fc.bigInt({ min: -5_000_000n, max: 5_000_000n }).filter((amount) => amount !== 0n),
         byHand: fc.array(fc.tuple(fc.nat(39), fc.bigInt({ min: 0n, max: 1_000_000n })), { maxLength: 5 }),
-        basis: fc.constantFrom<Basis>('value', 'quantity', 'weight', 'equal', 'manual'),
+        basis: fc.constantFrom<Basis>('value', 'value-and-freight', 'quantity', 'weight', 'equal', 'manual'),
+        freight: fc.bigInt({ min: -5_000_000n, max: 5_000_000n }),
       }),
     );
     fc.assert(
-      fc.property(sheet, ({ currency, lines, left, byHand, basis }) => {
+      fc.property(sheet, ({ currency, lines, left, byHand, basis, freight }) => {
         const on = lines.map(({ received, goods, weight }, at) => line(String(at), received, goods, weight));
         const fixed = Object.fromEntries(
           byHand
             .filter(([at]) => at < on.length)
             .map(([at, amount]) => [String(at), textOf(left < 0n ? -amount : amount, currency)]),
         );
-        const shared = new SharedLines(on, currency).share({ amount: textOf(left, currency), basis, fixed });
+        const carrier = { amount: textOf(freight, currency), basis: 'weight' as const, fixed: {} };
+        const charges = [{ ...carrier, kind: 'freight', isKeptOut: false }];
+        const shared = new SharedLines(on, currency).share({
+          amount: textOf(left, currency),
+          basis,
+          fixed,
+          ...(basis === 'value-and-freight' ? { beside: { kind: 'insurance', charges, more: false } } : {}),
+        });
         if (!shared.ok) {
           expect(['basis_all_zero', 'allocation_does_not_add_up', 'fixed_exceeds_charge']).toContain(shared.reason);
           return;
