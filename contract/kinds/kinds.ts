@@ -6,6 +6,7 @@ import { heldClosing } from './heldClosing.ts';
 import { assembly } from './assembly.ts';
 import { bill } from './bill.ts';
 import { chargeMove } from './chargeMove.ts';
+import { check } from './check.ts';
 import { claim } from './claim.ts';
 import { claimClosing } from './claimClosing.ts';
 import { close } from './close.ts';
@@ -74,6 +75,7 @@ export const KINDS = {
   payment,
   'payment-run': paymentRun,
   'payment-hold': paymentHold,
+  check,
   'bank-statement': bankStatement,
   'vendor-statement': vendorStatement,
   close,

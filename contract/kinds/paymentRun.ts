@@ -1,4 +1,4 @@
-import { Amount, Currency, Day, exactly, Id, Text, Type } from '../figures.ts';
+import { Amount, Currency, Day, exactly, Id, oneOf, Text, Type } from '../figures.ts';
 import { kind } from './kind.ts';
 
 export const MOST_PAYMENTS = 1000;
@@ -12,6 +12,7 @@ export const paymentRun = kind({
   body: exactly({
     date: Day,
     account: Type.Union([Id, Type.Literal('')], { description: 'The company’s bank account that is paid from' }),
+    way: Type.Optional(oneOf(['transfer', 'check'] as const)),
     payments: Type.Array(
       exactly({
         vendor: Id,

@@ -91,6 +91,14 @@ export const bankAccounts: Register = {
     name,
     { name: 'account', label: 'word.bank_account', as: 'text', most: 34, required: true, hint: 'hint.own_account' },
     { name: 'bank_code', label: 'word.bank_code', as: 'text', most: 11, hint: 'hint.bank_code' },
+    {
+      name: 'first_check',
+      label: 'word.first_check',
+      as: 'figure',
+      places: 0,
+      optional: true,
+      hint: 'hint.first_check',
+    },
     retired,
   ],
 };

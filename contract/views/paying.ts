@@ -48,7 +48,7 @@ export type ProposedVendor = Static<typeof ProposedVendor>;
 
 /** Everything that is open with all vendors, and what may be paid of it. */
 export const Proposal = exactly({
-  accounts: Type.Array(exactly({ id: Id, name: Name })),
+  accounts: Type.Array(exactly({ id: Id, name: Name, hasChecks: Type.Boolean() })),
   vendors: Type.Array(ProposedVendor),
   items: Type.Array(ProposedItem),
   more: Type.Boolean({ description: 'Whether there are more than these' }),
@@ -57,7 +57,16 @@ export const Proposal = exactly({
 export type Proposal = Static<typeof Proposal>;
 
 /** How a payment of a run stands: with us, at the bank, carried out or sent back by it. */
-export const PAYMENT_STATES = ['waits', 'to-send', 'sent', 'accepted', 'rejected', 'taken'] as const;
+export const PAYMENT_STATES = [
+  'waits',
+  'to-send',
+  'sent',
+  'accepted',
+  'rejected',
+  'taken',
+  'check-out',
+  'to-write',
+] as const;
 export type PaymentState = (typeof PAYMENT_STATES)[number];
 
 export const RUN_STATES = ['waits', 'released', 'rejected', 'sent'] as const;
@@ -69,6 +78,9 @@ export const RunView = exactly({
   date: Day,
   account: exactly({ id: Id, name: Name, number: Text(60) }),
   state: oneOf(RUN_STATES),
+  way: oneOf(['transfer', 'check'] as const),
+  /** The number of the account's next check; empty where it has none. */
+  nextCheck: Text(12),
   enteredBy: Name,
   enteredAt: Text(30),
   /** Why what may be paid twice is not, as whoever entered it said. */
@@ -105,6 +117,8 @@ export const RunView = exactly({
       /** Why the bank sent it back, as the bank says it. */
       says: Text(140),
       payment: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
+      /** The checks that were written for it, void ones too, in the order of their numbers. */
+      checks: Type.Array(exactly({ id: Id, number: Text(12), isVoid: Type.Boolean() })),
     }),
   ),
 });

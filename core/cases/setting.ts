@@ -40,6 +40,7 @@ export function openingBooks(file: CaseFile): Books {
       'short',
       'vendors',
       'bins',
+      'checkbooks',
       'alike-within',
       'write-off-limit',
       'today',
@@ -108,6 +109,12 @@ export function openingBooks(file: CaseFile): Books {
       Object.entries(asFields(file.company.bins ?? {}, 'bins')).map(([warehouse, said]) => [
         warehouse,
         binsOf(asFields(said, warehouse)),
+      ]),
+    ),
+    checkbooks: new Map(
+      Object.entries(asFields(file.company.checkbooks ?? {}, 'checkbooks')).map(([account, next]) => [
+        account,
+        { next: BigInt(String(next)) },
       ]),
     ),
     approvalLimits: new Map(

@@ -4,6 +4,7 @@ import { customsEntry } from '../charges/customsEntry/customsEntry.ts';
 import { estimateClosing } from '../charges/closeEstimate.ts';
 import { chargeMove } from '../charges/moveCharge.ts';
 import { bankStatement } from '../paying/bankStatement.ts';
+import { check } from '../paying/check.ts';
 import { payment } from '../paying/payment/payment.ts';
 import { paymentHold } from '../paying/paymentHold.ts';
 import { paymentRun } from '../paying/paymentRun/paymentRun.ts';
@@ -76,6 +77,7 @@ const REVERSED = {
   payment,
   'payment-run': paymentRun,
   'payment-hold': paymentHold,
+  check,
   'bank-statement': bankStatement,
   'vendor-statement': vendorStatement,
   close,

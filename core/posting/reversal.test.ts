@@ -29,9 +29,22 @@ function thereAndBack(command: Command): void {
 
 describe('a document that is reversed leaves the books as they were', () => {
   const kinds = (Object.keys(GOOD) as DocumentKind[]).filter(
-    (kind) => kind !== 'estimate-closing' && kind !== 'payment-hold' && kind !== 'reversal',
+    (kind) => kind !== 'estimate-closing' && kind !== 'payment-hold' && kind !== 'reversal' && kind !== 'check',
   );
   it.each(kinds)('%s', (kind) => thereAndBack(GOOD[kind] as Command));
+
+  it('a check, but for its number, which stays used; another may then pay the same', () => {
+    const before = standing();
+    const number = keeper.post(GOOD.check as Command);
+    keeper.post(reversal(number, '2026-03-12'));
+    expect(keeper.books.checkbooks.get('main')).toEqual({ next: 102n });
+    expect({
+      ...standing(),
+      books: comparable({ ...keeper.books, checkbooks: new Map([['main', { next: 101n }]]) }),
+    }).toEqual(before);
+    expect(refusals(GOOD.check as Command)).toEqual(['check_used /number next=102']);
+    expect(refusals({ ...GOOD.check, number: 105n } as Command)).toEqual([]);
+  });
 
   it('a payment from a prepayment, which can be used again', () => {
     thereAndBack({ ...GOOD.payment, from: '9' } as Command);

@@ -5,7 +5,7 @@ import type { Day } from '../exact/calendar.ts';
 import type { Tariff } from '../tariff/schedule.ts';
 import type { Effects } from '../costing/effects.ts';
 import type { Charge, CreditableLine, ExpensedLine, KnownBill, Payable, Prepayment } from './owed.ts';
-import type { BankPayment, PaymentRun } from './paying.ts';
+import type { BankPayment, Checkbook, PaymentRun } from './paying.ts';
 import type { CustomsEntry } from './customs.ts';
 import type { Company, DatedRate, TaxLevel, Vendor } from './company.ts';
 import type { Held, Order, OrderLine, ReceiptLine } from './purchasing.ts';
@@ -56,6 +56,7 @@ export interface Books {
   readonly prepayments: ReadonlyMap<string, Prepayment>;
   readonly paymentRuns: ReadonlyMap<string, PaymentRun>;
   readonly bankPayments: ReadonlyMap<string, BankPayment>;
+  readonly checkbooks: ReadonlyMap<string, Checkbook>;
   /** Movements out that value may be taken from. */
   readonly sources: ReadonlyMap<LineId, Source>;
   readonly pools: ReadonlyMap<PoolId, Pool>;
@@ -93,6 +94,7 @@ export function emptyBooks(company: Company): Books {
     prepayments: new Map(),
     paymentRuns: new Map(),
     bankPayments: new Map(),
+    checkbooks: new Map(),
     sources: new Map(),
     pools: new Map(),
     billNumbers: new Map(),

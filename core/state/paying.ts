@@ -24,11 +24,23 @@ export interface RunPrepayment {
   readonly tax: DocumentAmount;
 }
 
+/** How a run pays: by transfers from a file, or by checks that are printed. */
+export type RunWay = 'transfer' | 'check';
+
+/** The numbered forms of a bank account. Keyed by account. */
+export interface Checkbook {
+  /** The number of the next check; those before it are used. */
+  readonly next: bigint;
+}
+
 /** Payments that wait for another person to release them. Keyed by document. */
 export interface PaymentRun {
   readonly document: string;
   readonly by: string | undefined;
   readonly date: Day;
+  /** The company's bank account that it pays from. */
+  readonly account: string;
+  readonly way: RunWay;
   readonly payments: readonly RunPayment[];
   /** What they come to, in base currency. */
   readonly amount: BaseAmount;
@@ -47,6 +59,8 @@ export interface BankPayment {
   /** For the vendor, and the bank's fee. */
   readonly base: BaseAmount;
   readonly fee: BaseAmount;
+  /** The check that stands for it, if one was written. */
+  readonly check?: { readonly document: string; readonly number: bigint } | undefined;
   /** The lines of statements that say what the bank took, or got. */
   readonly stated: readonly { readonly line: LineId }[];
 }

@@ -22,7 +22,12 @@ export function scene(): Bookkeeper {
   ] as const;
   const rates = new Map([['EUR', [{ from: '2026-03-05', rate: rateOrThrow('1.1') }]]]);
   const company = companyOf({ currency: 'USD', firstOpenDay: '2026-03-01' });
-  const keeper = new Bookkeeper({ ...emptyBooks(company), items: new Map([...items, ...special]), rates });
+  const keeper = new Bookkeeper({
+    ...emptyBooks(company),
+    items: new Map([...items, ...special]),
+    rates,
+    checkbooks: new Map([['main', { next: 101n }]]),
+  });
   const line = { discount: NO_DISCOUNT, due: undefined };
   keeper.post({
     kind: 'order',
@@ -171,6 +176,7 @@ export const GOOD: { readonly [Kind in DocumentKind]?: CommandOf[Kind] } = {
     reason: 'disputed',
     by: 'ines',
   },
+  check: { kind: 'check', date: '2026-03-12', account: 'main', number: 101n, of: '9', reason: '' },
   'prepayment-refund': {
     kind: 'prepayment-refund',
     vendor: 'V',

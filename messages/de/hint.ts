@@ -97,4 +97,5 @@ export const hint: Record<keyof typeof en, string> = {
     'Ware, die mit einer Rücksendung zurückgeht und für die der Lieferant mit mehr als diesem Betrag einsteht, muss eine zweite Person freigeben; leer für niemanden',
   'hint.prepayments_above':
     'Eine Anzahlung oder Kaution von mehr als diesem Betrag, in der Währung der Bücher, muss eine zweite Person freigeben; leer für niemanden',
+  'hint.first_check': 'Die Nummer auf dem ersten Scheck; leer, wo es keine gibt',
 };

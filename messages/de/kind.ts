@@ -56,4 +56,5 @@ export const kind: Record<keyof typeof en, string> = {
   'kind.payment-hold': 'Zahlungssperre',
   'kind.claim': 'Forderung',
   'kind.amounts_claimed': 'Gefordert',
+  'kind.check': 'Scheck',
 };

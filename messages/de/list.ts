@@ -32,4 +32,5 @@ export const list: Record<keyof typeof en, string> = {
   'list.view_to_release': 'Warten auf Freigabe',
   'list.paid_twice': 'Doppelt gezahlt?',
   'list.view_unexplained': 'Ohne Begründung',
+  'list.view_checks_out': 'Noch nicht eingelöst',
 };

@@ -212,4 +212,11 @@ export const refusal: Record<keyof typeof en, string> = {
     'Eine Zahlung ist für Rechnungen oder eine Anzahlung, nicht beides: zwei daraus machen.',
   'refusal.fixed_exceeds_charge':
     'Von Hand ist mehr gesetzt, als von diesen Nebenkosten verteilt wird: die anderen Positionen kämen unter null. Einen der Anteile senken.',
+  'refusal.no_checkbook':
+    'Dieses Konto hat keine Schecks: die Nummer des ersten Schecks unter Einrichtung, Bankkonten eintragen.',
+  'refusal.check_used': 'Die Nummern vor {next} sind verbraucht: diese oder eine spätere nehmen.',
+  'refusal.check_pays_nothing': 'Ein Scheck wird für Geld ausgestellt, das das Konto verlässt.',
+  'refusal.check_currency': 'Schecks lauten auf {currency}: dies überweisen.',
+  'refusal.check_out': 'Scheck {number} steht für diese Zahlung: ihn zuerst ungültig machen.',
+  'refusal.check_paid': 'Die Bank hat diesen Scheck eingelöst: zuerst ihren Auszug zurücknehmen.',
 };

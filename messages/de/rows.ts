@@ -13,4 +13,5 @@ export const rows: Record<keyof typeof en, string> = {
   'rows.returns': '{count, plural, one {# Rücksendung} other {# Rücksendungen}}',
   'rows.runs': '{count, plural, one {# Lauf} other {# Läufe}}',
   'rows.bills': '{count, plural, one {# Rechnung} other {# Rechnungen}}',
+  'rows.checks': '{count, plural, one {# Scheck} other {# Schecks}}',
 };

@@ -55,4 +55,8 @@ export const status: Record<keyof typeof en, string> = {
   'status.claim_rebate': 'Ein Bonus',
   'status.claim_paid-twice': 'Doppelt bezahlt',
   'status.claim_promised': 'Anders zugesagt',
+  'status.check-out': 'ausgegeben',
+  'status.check-cashed': 'eingelöst',
+  'status.check-void': 'ungültig',
+  'status.check-spoiled': 'verdorben',
 };

@@ -196,4 +196,7 @@ export const word: Record<keyof typeof en, string> = {
   'word.explained': 'Begründung',
   'word.returns_above': 'Rücksendungen: zweite Person über',
   'word.prepayments_above': 'Anzahlungen: zweite Person über',
+  'word.first_check': 'Erster Scheck',
+  'word.check_number': 'Schecknummer',
+  'word.payee': 'Empfänger',
 };

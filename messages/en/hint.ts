@@ -90,4 +90,5 @@ export const hint = {
     'Goods that go back with one return and are worth more than this, as the vendor answers for them, have to be approved by a second person; empty for nobody',
   'hint.prepayments_above':
     'A prepayment or deposit of more than this, in the books’ currency, has to be approved by a second person; empty for nobody',
+  'hint.first_check': 'The number on its first check; empty where it has none',
 } as const;

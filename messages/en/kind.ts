@@ -54,4 +54,5 @@ export const kind = {
   'kind.payment-hold': 'Hold of a payment',
   'kind.claim': 'Claim',
   'kind.amounts_claimed': 'Claimed',
+  'kind.check': 'Check',
 } as const;

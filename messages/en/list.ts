@@ -30,4 +30,5 @@ export const list = {
   'list.view_to_release': 'Waiting for release',
   'list.paid_twice': 'Paid twice?',
   'list.view_unexplained': 'Not explained',
+  'list.view_checks_out': 'Not cashed yet',
 } as const;

@@ -194,4 +194,10 @@ export const refusal = {
   'refusal.prepaid_beside_bills': 'A payment is for bills or paid in advance, not both: make two of it.',
   'refusal.fixed_exceeds_charge':
     'By hand more is set than is shared of this charge: the other lines would be below zero. Lower one of the shares.',
+  'refusal.no_checkbook': 'This account has no checks: enter the number of its first check under Setup, Bank accounts.',
+  'refusal.check_used': 'The numbers before {next} are used: take that one or a later one.',
+  'refusal.check_pays_nothing': 'A check is written for money that leaves the account.',
+  'refusal.check_currency': 'Checks are drawn in {currency}: pay this by transfer.',
+  'refusal.check_out': 'Check {number} stands for this payment: void it first.',
+  'refusal.check_paid': 'The bank paid this check: take back its statement first.',
 } as const;

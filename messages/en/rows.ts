@@ -11,4 +11,5 @@ export const rows = {
   'rows.returns': '{count, plural, one {# return} other {# returns}}',
   'rows.runs': '{count, plural, one {# run} other {# runs}}',
   'rows.bills': '{count, plural, one {# bill} other {# bills}}',
+  'rows.checks': '{count, plural, one {# check} other {# checks}}',
 } as const;

@@ -53,4 +53,8 @@ export const status = {
   'status.claim_rebate': 'A rebate',
   'status.claim_paid-twice': 'Paid twice',
   'status.claim_promised': 'Promised otherwise',
+  'status.check-out': 'out',
+  'status.check-cashed': 'cashed',
+  'status.check-void': 'void',
+  'status.check-spoiled': 'spoiled',
 } as const;

@@ -194,4 +194,7 @@ export const word = {
   'word.explained': 'Explained',
   'word.returns_above': 'Returns: second person above',
   'word.prepayments_above': 'Prepayments: second person above',
+  'word.first_check': 'First check',
+  'word.check_number': 'Check number',
+  'word.payee': 'Payee',
 } as const;

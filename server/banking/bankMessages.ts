@@ -26,6 +26,8 @@ export interface StatementLine {
   readonly fee: string;
   /** What we called the payment; empty where it is none of ours. */
   readonly reference: string;
+  /** The number of the check that was cashed; empty where it is none. */
+  readonly check: string;
   readonly asked: Asked | undefined;
   /** The bank charges for something of its own. */
   readonly isCharge: boolean;
@@ -151,6 +153,8 @@ function readEntry(entry: XmlNode): StatementLine[] {
       currency: currencyOf(own) || currencyOf(whole),
       fee: feeIn(detail) || (details.length > 1 ? '' : feeIn(entry)),
       reference: textAt(detail, 'Refs', 'EndToEndId').slice(0, 35),
+      // Leading zeros are on the form only.
+      check: textAt(detail, 'Refs', 'ChqNb').replace(/^0+/, '').slice(0, 12),
       asked: askedIn(childAt(detail, 'AmtDtls', 'InstdAmt', 'Amt')),
       isCharge,
       says: (said.find((words) => words !== '') ?? '').slice(0, 140),

@@ -8,6 +8,7 @@ import { parseDecimal } from '@obolus/core/exact/decimal';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { childAt, childrenOf, readXml, textAt, type XmlNode } from '../papers/readXml.ts';
 import { big, type Row, text } from '../queries/figures.ts';
+import type { CheckPaper } from '../papers/checkPaper.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 
 /*
@@ -29,6 +30,8 @@ const REJECTS: readonly { ends: string; code: string; says: string }[] = [
 
 interface Order {
   readonly reference: string;
+  /** The number of the check that it is; a transfer where there is none. */
+  readonly check?: string;
   readonly amount: bigint;
   readonly currency: string;
   readonly name: string;
@@ -68,6 +71,25 @@ export async function sendToStandIn(manager: EntityManager, content: string, at:
   }
   const [first] = groups;
   await ready(manager, `${message}-statement.xml`, statement(message, accountIn(first, 'DbtrAcct'), home, entries), at);
+}
+
+/** Whoever has these checks cashes them: a statement of the account is ready with them, by their numbers. */
+export async function cashAtStandIn(
+  manager: EntityManager,
+  checks: readonly CheckPaper[],
+  day: string,
+  at: string,
+): Promise<void> {
+  const [first] = checks;
+  if (!first) return;
+  const message = `CHK-${first.number}-${checks.at(-1)?.number}`;
+  const entries = checks.map(({ number, amount, currency, payee, bank }): Entry => {
+    const parsed = parseDecimal(amount, decimalsOf(currency));
+    const took = parsed.ok ? parsed.scaled : 0n;
+    const order = { reference: '', check: number, amount: took, currency, name: payee.name, account: bank.account };
+    return { order, day, took, fee: 0n };
+  });
+  await ready(manager, `${message}.xml`, statement(message, first.bank.account, first.currency, entries), at);
 }
 
 const ready = (manager: EntityManager, name: string, content: string, at: string): Promise<unknown> =>
@@ -170,10 +192,10 @@ function statement(message: string, account: string, home: string, entries: read
             CdtDbtInd: 'DBIT',
             Sts: { Cd: 'BOOK' },
             BookgDt: { Dt: booked },
-            BkTxCd: code('ICDT', 'XBCT'),
+            BkTxCd: order.check === undefined ? code('ICDT', 'XBCT') : code('ICHQ', 'CCHQ'),
             NtryDtls: {
               TxDtls: {
-                Refs: { EndToEndId: order.reference },
+                Refs: order.check === undefined ? { EndToEndId: order.reference } : { ChqNb: order.check },
                 AmtDtls: { InstdAmt: { Amt: money(order.amount, order.currency) } },
                 ...(fee === 0n ? {} : { Chrgs: { TtlChrgsAndTaxAmt: money(fee, home) } }),
                 RltdPties: { Cdtr: { Nm: order.name } },

@@ -6,14 +6,14 @@ import { formatAmount, documentAmount } from '@obolus/core/exact/amounts';
 import { isCurrency } from '@obolus/core/exact/currencies';
 import { isDay } from '@obolus/core/exact/calendar';
 import { type Post, postTogether } from '../commands/runCommand.ts';
-import { big, type Row, text } from '../queries/figures.ts';
+import { type Row, text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
-import { stands } from '../storage/load/rows.ts';
 import { duplicateOf, sqlInstant } from '../storage/transaction.ts';
 import { plainAccount } from '../transfers/accountNumbers.ts';
 import { type BankMessage, readBankMessages, type StatementLine, type StatusLine } from './bankMessages.ts';
 import { readBankFiles } from './readBankFiles.ts';
 import { minorOf } from './minorOf.ts';
+import { type Payment, paymentsByCheck, paymentsNamed } from './namedPayments.ts';
 import { typedPaymentOf, typedPayments } from './typedPayments.ts';
 import { transferReference } from '../transfers/runFile.ts';
 
@@ -91,47 +91,6 @@ async function readBefore(manager: EntityManager, { kind, reference }: BankMessa
     reference,
   ])) as { id: string }[];
   return row && (await readBankFiles(manager, { file: row.id })).rows[0];
-}
-
-interface Payment {
-  readonly id: string;
-  readonly date: string;
-  readonly currency: string;
-  /** In minor units of its currency; below zero what came in. */
-  readonly amount: bigint;
-  readonly stands: boolean;
-  readonly isTaken: boolean;
-}
-
-/** The payments that the bank names as we named them to it, locked: what is said of one is used once. */
-async function paymentsNamed(
-  manager: EntityManager,
-  references: readonly string[],
-): Promise<ReadonlyMap<string, Payment>> {
-  const parted = references.flatMap((reference) => {
-    const [, run, line] = /^(.+)-(\d{1,6})$/.exec(reference) ?? [];
-    return run === undefined || line === undefined ? [] : [{ run, line }];
-  });
-  if (parted.length === 0) return new Map();
-  const rows: Row[] = await manager.query(
-    `SELECT p.document_id, r.number, p.run_line_no, y.amount, d.currency, d.date, ${stands('p.document_id')} AS stands,
-            EXISTS (SELECT 1 FROM bank_statement_line l WHERE l.payment_id = p.document_id AND ${stands('l.document_id')}) AS is_taken
-     FROM document r JOIN run_paid p ON p.run_id = r.id JOIN run_payment y ON y.document_id = p.run_id AND y.line_no = p.run_line_no JOIN document d ON d.id = p.document_id WHERE r.kind = 'payment-run' AND r.number IN (?) ORDER BY d.id FOR UPDATE`,
-    [[...new Set(parted.map(({ run }) => run))]],
-  );
-  return new Map(
-    rows.map((row) => [
-      transferReference(text(row.number), text(row.run_line_no)),
-      {
-        id: text(row.document_id),
-        date: text(row.date),
-        currency: text(row.currency),
-        amount: big(row.amount),
-        stands: Number(row.stands) === 1,
-        isTaken: Number(row.is_taken) === 1,
-      },
-    ]),
-  );
 }
 
 /** What a report says of each payment, with those that it rejects without naming them. */
@@ -221,11 +180,17 @@ async function takeStatement(
         lines.map(({ day }) => day),
       )
     : [];
+  const byCheck = await paymentsByCheck(
+    manager,
+    text(ours?.id),
+    lines.map(({ check }) => check),
+  );
   const taken = lines.map((line): Taken => {
     const minor = minorOf(line.amount, line.currency);
     const moved = minor === undefined || line.isDebit ? minor : -minor;
     const fee = line.fee === '' ? 0n : minorOf(line.fee, line.currency);
-    const payment = payments.get(line.reference) ?? typedPaymentOf(line, typed, home, handled);
+    const payment =
+      payments.get(line.reference) ?? byCheck.get(line.check) ?? typedPaymentOf(line, typed, home, handled);
     const kind = kindOf(line, payment);
     const because = ((): NotBooked => {
       if (!ours) return 'not-ours';
@@ -255,7 +220,7 @@ async function takeStatement(
       amount: minor === undefined ? '' : formatAmount(documentAmount(minor), line.currency),
       currency: isCurrency(line.currency) ? line.currency : '',
       says: line.says,
-      reference: line.reference,
+      reference: line.reference || line.check,
       payment: payment?.id,
       because,
     };
@@ -270,9 +235,12 @@ async function takeStatement(
   return { lines: taken, document: id };
 }
 
-function kindOf({ isDebit, isCharge, reference }: StatementLine, payment: Payment | undefined): BankLine['kind'] {
+function kindOf(
+  { isDebit, isCharge, reference, check }: StatementLine,
+  payment: Payment | undefined,
+): BankLine['kind'] {
   if (payment && payment.amount < 0n) return 'got';
-  if (payment || reference !== '') return isDebit ? 'taken' : 'came-back';
+  if (payment || reference !== '' || check !== '') return isDebit ? 'taken' : 'came-back';
   return isDebit && isCharge ? 'charge' : 'other';
 }
 

@@ -10,12 +10,13 @@ import { groupBy } from '../storage/groupBy.ts';
 import { isTrue, stands } from '../storage/load/rows.ts';
 import { doubtsOf } from '../queries/paidTwice.ts';
 import { RUN_PAID_TO, RUN_PAYEE } from '../queries/paidTo.ts';
+import { nextCheck } from '../storage/load/checkbooks.ts';
 import { ACCOUNT_SINCE } from './proposal.ts';
 
 /** A payment run with its payments, and how each stands with the bank. */
 export async function viewRun(manager: EntityManager, user: SignedIn, id: string): Promise<RunView> {
   const [head] = (await manager.query(
-    `SELECT d.id, d.number, d.date, d.entered_by, d.entered_at, d.note, u.name AS entered, r.amount, b.id AS account_id, b.name AS account_name, b.account, a.step, ad.note AS reason, ad.entered_at AS answered_at,
+    `SELECT d.id, d.number, d.date, d.entered_by, d.entered_at, d.note, u.name AS entered, r.amount, r.way, b.id AS account_id, b.name AS account_name, b.account, a.step, ad.note AS reason, ad.entered_at AS answered_at,
             au.name AS answered, s.sent_at, su.name AS sent
      FROM document d JOIN payment_run r ON r.document_id = d.id JOIN bank_account b ON b.id = r.bank_account_id JOIN user_account u ON u.id = d.entered_by
        LEFT JOIN approval a ON a.run_id = d.id LEFT JOIN document ad ON ad.id = a.document_id LEFT JOIN user_account au ON au.id = ad.entered_by
@@ -41,6 +42,13 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
     )) as Row[],
     (row) => text(row.payment_no),
   );
+  const checks = groupBy(
+    (await manager.query(
+      `SELECT k.document_id, k.number, k.payment_id, NOT ${stands('k.document_id')} AS is_void FROM run_paid y JOIN bank_check k ON k.payment_id = y.document_id WHERE y.run_id = ? ORDER BY k.number`,
+      [id],
+    )) as Row[],
+    (row) => text(row.payment_id),
+  );
   const doubts = await doubtsOf(
     manager,
     head.step == null ? [...bills.values()].flat().map((bill) => text(bill.of_id)) : [],
@@ -54,6 +62,8 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
     date: text(head.date),
     account: { id: text(head.account_id), name: text(head.account_name), number: text(head.account) },
     state,
+    way: text(head.way) === 'check' ? 'check' : 'transfer',
+    nextCheck: (await nextCheck(manager, text(head.account_id), false))?.toString() ?? '',
     enteredBy: text(head.entered),
     enteredAt: text(head.entered_at),
     sure: text(head.note),
@@ -96,9 +106,20 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
               tax: showAmount(row.tax, currency),
             }
           : null,
-        state: stateOf(row, state),
+        state: stateOf(
+          row,
+          state,
+          text(head.way) === 'check'
+            ? (checks.get(text(row.payment_id)) ?? []).some((one) => !isTrue(one.is_void))
+            : undefined,
+        ),
         says: text(row.rejected),
         payment: row.payment_id == null ? null : { id: text(row.payment_id), number: text(row.payment_number) },
+        checks: (checks.get(text(row.payment_id)) ?? []).map((check) => ({
+          id: text(check.document_id),
+          number: text(check.number),
+          isVoid: isTrue(check.is_void),
+        })),
       };
     }),
   };
@@ -107,12 +128,14 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
 const sumOf = (rows: readonly Row[], column: string, currency: string): string =>
   formatAmount(documentAmount(rows.reduce((sum, row) => sum + big(row[column]), 0n)), currency);
 
-function stateOf(row: Row, run: RunState): PaymentState {
+/** @param isOut whether a check stands for it, in a run by checks */
+function stateOf(row: Row, run: RunState, isOut: boolean | undefined): PaymentState {
   const is = (column: string) => Number(row[column] ?? 0) === 1;
   if (is('is_taken_back')) return 'rejected';
   // What credits make up for is settled without the bank.
   if (is('is_taken') || (row.payment_id != null && big(row.amount) === 0n)) return 'taken';
   if (is('is_accepted')) return 'accepted';
+  if (isOut !== undefined && row.payment_id != null) return isOut ? 'check-out' : 'to-write';
   if (run === 'sent') return 'sent';
   return run === 'released' ? 'to-send' : 'waits';
 }

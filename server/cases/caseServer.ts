@@ -111,7 +111,7 @@ export class CaseServer {
   readonly documentOf = (line: LineId): string => this.ids.documents.get(line.split('/')[0] ?? '') ?? NOWHERE;
 
   names(books: Books): ServerNames {
-    const { items, vendors, warehouses, documents } = this.ids;
+    const { items, vendors, warehouses, bankAccounts, documents } = this.ids;
     const lineOf = (line: LineId) => {
       const [document = '', number = ''] = line.split('/');
       return `${documents.get(document) ?? NOWHERE}/${/^\d{1,6}$/.test(number) ? number : '999999'}`;
@@ -121,6 +121,7 @@ export class CaseServer {
       item: (id) => items.get(id) ?? (id === '' ? '' : NOWHERE),
       vendor: (id) => vendors.get(id) ?? (id === '' ? '' : NOWHERE),
       warehouse: (id) => warehouses.get(id) ?? NOWHERE,
+      bankAccount: (id) => bankAccounts.get(id) ?? (id === '' ? '' : NOWHERE),
       document: (number) => documents.get(number) ?? NOWHERE,
       line: lineOf,
     };
@@ -157,6 +158,7 @@ export class CaseServer {
     if (register === 'items') this.ids.items.set(name, id);
     if (register === 'vendors') this.ids.vendors.set(name, id);
     if (register === 'warehouses') this.ids.warehouses.set(name, id);
+    if (register === 'bank-accounts') this.ids.bankAccounts.set(name, id);
     if (register === 'charge-kinds') this.ids.chargeKinds.add(name);
     if (reply.status === 201) return [];
     // The usual kinds of charge are there from the beginning.

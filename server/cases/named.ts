@@ -22,6 +22,7 @@ export const emptyIds = () => ({
   items: new Map<string, string>(),
   vendors: new Map<string, string>(),
   warehouses: new Map<string, string>(),
+  bankAccounts: new Map<string, string>(),
   chargeKinds: new Set<string>(),
   documents: new Map<string, string>(),
 });

@@ -98,6 +98,11 @@ export function entriesOf(books: Books): NewEntry[] {
       ...warehouseEntry(warehouse),
       fields: { code: warehouse, name: warehouse, bins: writeParts([...bins]) },
     })),
+    ...[...books.checkbooks].map(([account, { next }]) => ({
+      register: 'bank-accounts' as const,
+      name: account,
+      fields: { code: account, name: account, account: 'XX 100200300', first_check: next.toString() },
+    })),
     ...[...books.items.values()].map((item) => itemEntry(item, currency)),
     ...[...books.vendors].map(([name, vendor]) => vendorEntry(name, currency, vendor)),
     ...[...books.rates].flatMap(([currency, rates]) =>

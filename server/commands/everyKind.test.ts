@@ -26,7 +26,7 @@ beforeAll(async () => {
      (8, 'KIT', 'Starter kit', 'each', 'fifo', 13000000, NULL, '', '', 'none', NULL)`,
   );
   await server.source.query(
-    `INSERT INTO tariff_rate (measure, code, from_day, percent, per_unit, unit, \`combine\`) VALUES ('duty', '5107', '2026-01-01', 60000, 120000, 'stock-unit', 'sum')`,
+    `INSERT INTO tariff_rate (measure, code, digits, from_day, percent, per_unit, unit, \`combine\`) VALUES ('duty', '5107', '5107', '2026-01-01', 60000, 120000, 'stock-unit', 'sum')`,
   );
 });
 afterAll(async () => {
@@ -344,8 +344,8 @@ describe('charges', () => {
     await reverse(allocation, { 'charges-to-allocate': 9_000n, inventory: -9_000n });
     // As declared the yarn came from where another rate holds: nothing on the wool, 10 % on the linen.
     await server.source.query(
-      `INSERT INTO tariff_rate (measure, code, origin, from_day, percent, per_unit, unit, \`combine\`) VALUES
-       ('duty', '5107', 'XA', '2026-01-01', 0, 0, 'stock-unit', 'sum'), ('duty', '5306', 'XA', '2026-01-01', 100000, 0, 'stock-unit', 'sum')`,
+      `INSERT INTO tariff_rate (measure, code, digits, origin, from_day, percent, per_unit, unit, \`combine\`) VALUES
+       ('duty', '5107', '5107', 'XA', '2026-01-01', 0, 0, 'stock-unit', 'sum'), ('duty', '5306', '5306', 'XA', '2026-01-01', 100000, 0, 'stock-unit', 'sum')`,
     );
     const line = { origin: 'XA', value: '500', duty: '0', importTax: '' };
     const entry = await both(

@@ -18,7 +18,7 @@ beforeAll(async () => {
   server = await startTestServer();
   ines = await server.as('accountant');
   await server.source.query(
-    "INSERT INTO tariff_rate (measure, code, from_day, percent, per_unit, unit, combine) VALUES ('duty', '5107', '2026-01-01', 40000, 0, 'stock-unit', 'sum')",
+    "INSERT INTO tariff_rate (measure, code, digits, from_day, percent, per_unit, unit, combine) VALUES ('duty', '5107', '5107', '2026-01-01', 40000, 0, 'stock-unit', 'sum')",
   );
   const order = await ines.posted('order', make.order([{ item: '1', quantity: '10', price: '150' }]));
   goods = `${await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }]))}/1`;
@@ -137,7 +137,7 @@ describe('what is owed to customs', () => {
 
 it('a floor of the entry takes in the goods that the allocation leaves out', async () => {
   await server.source.query(
-    "INSERT INTO tariff_rate (measure, code, from_day, percent, per_unit, unit, combine, floor, limits) VALUES ('fee', '', '2026-01-01', 0, 0, 'stock-unit', 'sum', 300000, 'entry')",
+    "INSERT INTO tariff_rate (measure, code, digits, from_day, percent, per_unit, unit, combine, floor, limits) VALUES ('fee', '', '', '2026-01-01', 0, 0, 'stock-unit', 'sum', 300000, 'entry')",
   );
   const order = await ines.posted('order', make.order([['1', '100'], ['2', '100'], ['2', '300']].map(([item = '', price = '']) => ({ item, quantity: '1', price })))); // prettier-ignore
   const receipt = await ines.posted('receipt', make.receipt([1, 2, 3].map((at) => ({ of: `${order}/${at}`, quantity: '1' })))); // prettier-ignore

@@ -12,7 +12,7 @@ beforeAll(async () => {
   server = await startTestServer();
   ines = await server.as('accountant');
   await server.source.query(
-    "INSERT INTO tariff_rate (measure, code, from_day, percent, per_unit, unit, combine) VALUES ('Duty', '5107', '2026-01-01', 40000, 0, 'stock-unit', 'sum'), ('Duty', '8446', '2026-01-01', 25000, 0, 'stock-unit', 'sum'), ('Duty', '8447', '2026-01-01', 50000, 0, 'stock-unit', 'sum')",
+    "INSERT INTO tariff_rate (measure, code, digits, from_day, percent, per_unit, unit, combine) VALUES ('Duty', '5107', '5107', '2026-01-01', 40000, 0, 'stock-unit', 'sum'), ('Duty', '8446', '8446', '2026-01-01', 25000, 0, 'stock-unit', 'sum'), ('Duty', '8447', '8447', '2026-01-01', 50000, 0, 'stock-unit', 'sum')",
   );
   const order = await ines.posted(
     'order',

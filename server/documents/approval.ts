@@ -107,7 +107,7 @@ export const approval: DocumentCommand<'approval'> = {
     if (subject !== 'payment-run' || step !== 'approved') return;
     const run = loader.parts.paymentRuns.get(of);
     if (!run) return;
-    await paymentRun.load({ ...run, kind: 'payment-run', account: '' }, loader);
+    await paymentRun.load({ ...run, kind: 'payment-run' }, loader);
     if (loader.company.discountsTo === 'goods')
       await loadGoodsOf(
         loader,

@@ -13,7 +13,7 @@ import type { ServerNames } from './writeParts.ts';
 /** The names of kept commands are the server's own. */
 const ownNames = (baseCurrency: string): ServerNames => {
   const same = (name: string) => name;
-  return { baseCurrency, item: same, vendor: same, warehouse: same, document: same, line: same };
+  return { baseCurrency, item: same, vendor: same, warehouse: same, bankAccount: same, document: same, line: same };
 };
 
 /** The body of a posted document, from the command that was kept with it; for whoever may post its kind. */

@@ -12,11 +12,11 @@ beforeAll(async () => {
   ines = await server.as('accountant');
   await server.source.query("UPDATE item SET tariff_code = '8446.10', origin = 'CA' WHERE id = 1");
   await server.source.query(
-    `INSERT INTO tariff_rate (measure, code, origin, from_day, to_day, percent, per_unit, unit, \`combine\`) VALUES
-     ('duty', '8446', '', '2026-01-01', '2026-03-01', 30000, 0, 'stock-unit', 'sum'),
-     ('duty', '8446', '', '2026-03-02', NULL, 25000, 0, 'stock-unit', 'sum'),
-     ('duty', '8447', '', '2026-01-01', NULL, 40000, 0, 'stock-unit', 'sum'),
-     ('added', '8446', 'CN', '2026-01-01', NULL, 75000, 0, 'stock-unit', 'sum')`,
+    `INSERT INTO tariff_rate (measure, code, digits, origin, from_day, to_day, percent, per_unit, unit, \`combine\`) VALUES
+     ('duty', '8446', '8446', '', '2026-01-01', '2026-03-01', 30000, 0, 'stock-unit', 'sum'),
+     ('duty', '8446', '8446', '', '2026-03-02', NULL, 25000, 0, 'stock-unit', 'sum'),
+     ('duty', '8447', '8447', '', '2026-01-01', NULL, 40000, 0, 'stock-unit', 'sum'),
+     ('added', '8446', '8446', 'CN', '2026-01-01', NULL, 75000, 0, 'stock-unit', 'sum')`,
   );
   const order = await ines.posted('order', make.order([{ item: '1', quantity: '10', price: '100' }]));
   goods = `${await ines.posted('receipt', make.receipt([{ of: `${order}/1`, quantity: '10' }]))}/1`;

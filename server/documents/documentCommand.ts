@@ -119,6 +119,8 @@ export interface Questioned {
   readonly isAccountWrong?: boolean;
   /** Documents that make it doubtful only since a run was entered. */
   readonly doubted?: readonly string[];
+  /** The number of the next check, where none is said; undefined where the account has no checks. */
+  readonly nextCheck?: bigint | undefined;
   /** Our account of a vendor whose statement it is. */
   readonly account?: VendorStatementCommand['own'];
   /** What the company's rules put on lines that say no estimates, by their place in the body. */

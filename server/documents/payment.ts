@@ -1,8 +1,7 @@
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import { facts } from '../storage/tables.ts';
 import { type LineId } from '@obolus/core/costing/pool';
-import { placeInRun } from '@obolus/core/paying/released';
-import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
+import { checkOfRun, loadRunOf } from './checkOfRun.ts';
 import { keyOf } from '../storage/lineColumns.ts';
 import { message } from '@obolus/messages/message';
 import type { DocumentCommand } from './documentCommand.ts';
@@ -49,7 +48,7 @@ export const payment: DocumentCommand<'payment'> = {
       loader,
       command.bills.flatMap(({ of }) => loader.parts.payables.get(of)?.waitsFor.map((line) => line.of) ?? []),
     );
-    if (command.run !== undefined) await loadPaymentRuns(loader, [placeInRun(command.run).document]);
+    await loadRunOf(loader, command.run);
     if (command.from !== undefined) await loadPrepayments(loader, [command.from]);
     await loadRates(loader, [command.currency], command.date);
     if (command.discountsTo === 'goods') await loadGoodsOf(loader, command.bills);
@@ -87,6 +86,7 @@ export const payment: DocumentCommand<'payment'> = {
     },
     ...paidByRun(document.run, id),
   ],
+  follows: ({ run, paid: { amount } }, _, books) => checkOfRun({ run, amount }, books),
   write: ({ vendor, date, currency, from, discountsTo, reason, bills, took, fee, run }, names) => ({
     vendor: names.vendor(vendor),
     date,

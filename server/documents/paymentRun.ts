@@ -2,6 +2,7 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import type { RunPrepayment } from '@obolus/core/state/paying';
 import { doubtsOf } from '../queries/paidTwice.ts';
+import { loadCheckbooks } from '../storage/load/checkbooks.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadVendors } from '../storage/load/company.ts';
 import { keepOrders } from '../storage/load/orders.ts';
@@ -49,6 +50,7 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
     ...(body.sure?.trim() ? { sure: body.sure.trim() } : {}),
     date: body.date,
     account: body.account,
+    ...(body.way === 'check' ? { way: body.way } : {}),
     payments: body.payments.map(({ vendor, currency, bills, prepays }, position) => ({
       vendor,
       currency,
@@ -63,7 +65,8 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
       })),
     })),
   }),
-  async load({ payments, date }, loader) {
+  async load({ payments, date, account, way }, loader) {
+    if (way === 'check') await loadCheckbooks(loader, [account]);
     await loadPayables(
       loader,
       payments.flatMap(({ bills }) => bills.map(({ of }) => of)),
@@ -88,8 +91,8 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
   brings: ({ payments }) =>
     payments.map(({ vendor }, at) => ({ what: 'vendor', id: vendor, at: `/payments/${at}/vendor` })),
   header: ({ sure }) => ({ note: sure?.trim() ?? '' }),
-  rows: ({ account, payments, amount, amounts, doubts = [] }, saving) => [
-    { table: facts.paymentRun, rows: [{ document_id: saving.id, bank_account_id: account, amount }] },
+  rows: ({ account, way = 'transfer', payments, amount, amounts, doubts = [] }, saving) => [
+    { table: facts.paymentRun, rows: [{ document_id: saving.id, bank_account_id: account, amount, way }] },
     {
       table: facts.runPayment,
       rows: payments.map(({ vendor, currency, bills, prepays }, position) => ({
@@ -132,9 +135,10 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
       ),
     },
   ],
-  write: ({ date, account, payments, sure }, names) => ({
+  write: ({ date, account, way, payments, sure }, names) => ({
     date,
     account,
+    ...given('way', way),
     ...given('sure', sure),
     payments: payments.map(({ vendor, currency, bills, prepays }) => ({
       vendor: names.vendor(vendor),

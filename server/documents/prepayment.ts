@@ -1,6 +1,5 @@
 import type { LineId } from '@obolus/core/costing/pool';
 import { formatAmount } from '@obolus/core/exact/amounts';
-import { placeInRun } from '@obolus/core/paying/released';
 import { message } from '@obolus/messages/message';
 import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { isTrue } from '../storage/load/rows.ts';
@@ -9,8 +8,8 @@ import type { DocumentCommand } from './documentCommand.ts';
 import { vendorIn } from './readParts.ts';
 import { askedAbout } from './secondPerson.ts';
 import { keepOrders } from '../storage/load/orders.ts';
-import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
 import { loadRates } from '../storage/load/setUp.ts';
+import { checkOfRun, loadRunOf } from './checkOfRun.ts';
 import { paidByRun } from './paidByRun.ts';
 
 export const prepayment: DocumentCommand<'prepayment'> = {
@@ -29,7 +28,7 @@ export const prepayment: DocumentCommand<'prepayment'> = {
     refundable: body.refundable ?? false,
   }),
   async load(command, loader) {
-    if (command.run !== undefined) await loadPaymentRuns(loader, [placeInRun(command.run).document]);
+    await loadRunOf(loader, command.run);
     if (command.order !== undefined) {
       await loader.lockDocuments([command.order]);
       await keepOrders(loader, [command.order]);
@@ -55,6 +54,7 @@ export const prepayment: DocumentCommand<'prepayment'> = {
     },
     ...paidByRun(document.run, id),
   ],
+  follows: ({ run, amount }, _, books) => checkOfRun({ run, amount }, books),
   async facts(manager, id) {
     const [row] = (await manager.query(
       'SELECT p.refundable, p.tax, d.currency, o.number FROM prepayment p JOIN document d ON d.id = p.document_id LEFT JOIN document o ON o.id = p.order_id WHERE p.document_id = ?',

@@ -8,6 +8,7 @@ import { heldClosing } from './heldClosing.ts';
 import { assembly } from './assembly.ts';
 import { bill } from './bill/bill.ts';
 import { chargeMove } from './chargeMove.ts';
+import { check } from './check.ts';
 import { claim } from './claim.ts';
 import { claimClosing } from './claimClosing.ts';
 import { close } from './close.ts';
@@ -76,6 +77,7 @@ const REVERSED: { readonly [Kind in Exclude<DocumentKind, 'reversal'>]: Document
   payment,
   'payment-run': paymentRun,
   'payment-hold': paymentHold,
+  check,
   'bank-statement': bankStatement,
   'vendor-statement': vendorStatement,
   close,

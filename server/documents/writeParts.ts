@@ -18,6 +18,7 @@ export interface ServerNames {
   item(id: string): string;
   vendor(id: string): string;
   warehouse(id: string): string;
+  bankAccount(id: string): string;
   document(number: string): string;
   line(line: LineId): string;
 }

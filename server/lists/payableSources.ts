@@ -103,6 +103,29 @@ export const paymentRuns: ListSource = {
   },
 };
 
+const CHECK_STANDS = stands('d.id');
+
+/** What became of each number of an account's checks. */
+export const checks: ListSource = {
+  from: `document d JOIN bank_check k ON k.document_id = d.id JOIN bank_account b ON b.id = k.bank_account_id LEFT JOIN vendor v ON v.id = d.vendor_id LEFT JOIN document y ON y.id = k.payment_id
+    LEFT JOIN payment p ON p.document_id = k.payment_id LEFT JOIN prepayment a ON a.document_id = k.payment_id LEFT JOIN reversal z ON z.reversed_id = d.id LEFT JOIN document zd ON zd.id = z.document_id`,
+  id: 'd.id',
+  link: (row) => `/documents/${textOf(row.id)}`,
+  columns: {
+    check: whole('k.number'),
+    account: text('b.name'),
+    date: day('d.date'),
+    payee: text("COALESCE(NULLIF(v.payee, ''), v.name, '')"),
+    amount: base(`IF(${CHECK_STANDS}, COALESCE(p.amount, a.amount), NULL)`),
+    payment: text("COALESCE(y.number, '')"),
+    stands: text(
+      `CASE WHEN NOT ${CHECK_STANDS} THEN 'check-void' WHEN k.payment_id IS NULL THEN 'check-spoiled' WHEN EXISTS (SELECT 1 FROM bank_statement_line s WHERE s.payment_id = k.payment_id AND ${stands('s.document_id')}) THEN 'check-cashed' ELSE 'check-out' END`,
+    ),
+    reason: text("COALESCE(NULLIF(zd.note, ''), d.note)"),
+    number: text('d.number'),
+  },
+};
+
 const LINES =
   'return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no WHERE l.document_id = d.id';
 

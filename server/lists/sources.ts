@@ -8,7 +8,7 @@ import { orders, orderLines } from './orderSources.ts';
 import { receipts, purchases } from './receiptSources.ts';
 import { decisions, unmatched, credits } from './benchSources.ts';
 import { estimates } from './estimateSources.ts';
-import { paidTwice, paymentRuns, payables, prepayments, returns } from './payableSources.ts';
+import { checks, paidTwice, paymentRuns, payables, prepayments, returns } from './payableSources.ts';
 import { stock, deliveries } from './stockSources.ts';
 import type { Listed } from './listed.ts';
 
@@ -45,6 +45,7 @@ export const SOURCES: Readonly<Record<ListName, ListSource>> = {
   prepayments,
   'paid-twice': paidTwice,
   'payment-runs': paymentRuns,
+  checks,
   returns,
   credits,
   estimates,

@@ -17,9 +17,9 @@ const gaps = async (on: string) =>
 
 it('items without a code or a rate on the day are named; retired ones are not', async () => {
   await server.source.query(
-    `INSERT INTO tariff_rate (measure, code, origin, preference, from_day, to_day, percent, per_unit, unit, combine) VALUES
-     ('duty', '51', '', 0, '2026-01-01', NULL, 40000, 0, 'stock-unit', 'sum'), ('duty', '5306', 'PT', 0, '2026-01-01', '2026-06-30', 40000, 0, 'stock-unit', 'sum'),
-     ('duty', '8446', 'NZ', 0, '2026-01-01', NULL, 40000, 0, 'stock-unit', 'sum')`,
+    `INSERT INTO tariff_rate (measure, code, digits, origin, preference, from_day, to_day, percent, per_unit, unit, combine) VALUES
+     ('duty', '51', '51', '', 0, '2026-01-01', NULL, 40000, 0, 'stock-unit', 'sum'), ('duty', '5306', '5306', 'PT', 0, '2026-01-01', '2026-06-30', 40000, 0, 'stock-unit', 'sum'),
+     ('duty', '8446', '8446', 'NZ', 0, '2026-01-01', NULL, 40000, 0, 'stock-unit', 'sum')`,
   );
   expect(await gaps('2026-03-01')).toEqual([
     ['BARE', 'no-code'],

@@ -39,6 +39,7 @@ import { PrepaidByRun1839000000000 } from './migrations/1839000000000-prepaidByR
 import { MeasuredAnew1840000000000 } from './migrations/1840000000000-measuredAnew.ts';
 import { Claims1841000000000 } from './migrations/1841000000000-claims.ts';
 import { RatesOnce1842000000000 } from './migrations/1842000000000-ratesOnce.ts';
+import { Checks1843000000000 } from './migrations/1843000000000-checks.ts';
 import { Contracts1834000000000 } from './migrations/1834000000000-contracts.ts';
 import { ReturnPhotos1833000000000 } from './migrations/1833000000000-returnPhotos.ts';
 import { SameAmounts1832000000000 } from './migrations/1832000000000-sameAmounts.ts';
@@ -117,6 +118,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       MeasuredAnew1840000000000,
       Claims1841000000000,
       RatesOnce1842000000000,
+      Checks1843000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

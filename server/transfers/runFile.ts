@@ -17,11 +17,13 @@ export const transferReference = (run: string, line: number | string): string =>
 /** Writes the file of a run with its release: once, in the same transaction, so that the same file comes at every time. */
 export async function writeRunFile(manager: EntityManager, run: string, at: string): Promise<void> {
   const [head] = (await manager.query(
-    `SELECT d.number, d.date, c.name, b.account, b.bank_code FROM document d JOIN payment_run r ON r.document_id = d.id JOIN bank_account b ON b.id = r.bank_account_id JOIN company c ON c.id = 1
+    `SELECT d.number, d.date, r.way, c.name, b.account, b.bank_code FROM document d JOIN payment_run r ON r.document_id = d.id JOIN bank_account b ON b.id = r.bank_account_id JOIN company c ON c.id = 1
      WHERE d.id = ?`,
     [run],
   )) as Row[];
   invariant(head !== undefined, 'a run that is released stands');
+  // Checks are printed: the bank is asked for nothing.
+  if (text(head.way) === 'check') return;
   const payments: Row[] = await manager.query(
     `SELECT p.line_no, p.currency, p.amount, ${RUN_PAID_TO},
             (SELECT GROUP_CONCAT(COALESCE(NULLIF(o.reference, ''), o.number) ORDER BY b.bill_no SEPARATOR ', ') FROM run_bill b JOIN document o ON o.id = b.of_id WHERE b.document_id = p.document_id AND b.payment_no = p.line_no) AS purpose,

@@ -21,6 +21,7 @@ import { readSheet } from '../landing/readSheet.ts';
 import type * as ListFile from '../lists/file.ts';
 import type * as OrderPdf from '../papers/orderPdf.ts';
 import type * as ReturnPdf from '../papers/returnPdf.ts';
+import type * as CheckPdf from '../papers/checkPdf.ts';
 import type * as WithheldPdf from '../papers/withheldPdf.ts';
 import { readAccountStatement } from '../papers/accountStatement.ts';
 import { openBooks } from '../storage/dataSource.ts';
@@ -53,6 +54,8 @@ const TASKS = {
   readMail: async (_: DataSource, content: Buffer) => (await import('../mail/readMail.ts')).readMail(content),
   orderPdf: async (_: DataSource, ...asked: Parameters<typeof OrderPdf.orderPdf>) =>
     (await import('../papers/orderPdf.ts')).orderPdf(...asked),
+  checkPdf: async (_: DataSource, ...asked: Parameters<typeof CheckPdf.checkPdf>) =>
+    (await import('../papers/checkPdf.ts')).checkPdf(...asked),
   withheldPdf: async (_: DataSource, ...asked: Parameters<typeof WithheldPdf.withheldPdf>) =>
     (await import('../papers/withheldPdf.ts')).withheldPdf(...asked),
   returnPdf: async (_: DataSource, ...asked: Parameters<typeof ReturnPdf.returnPdf>) =>

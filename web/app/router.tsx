@@ -57,6 +57,7 @@ const SHOWN: Readonly<Record<string, Load>> = {
   'payables/prepayments': () => import('../screens/payables/Prepayments.tsx').then((module) => module.Prepayments),
   'payables/paid-twice': () => import('../screens/payables/PaidTwice.tsx').then((module) => module.PaidTwice),
   'payables/runs': () => import('../screens/paying/Runs.tsx').then((module) => module.Runs),
+  'payables/checks': () => import('../screens/paying/Checks.tsx').then((module) => module.Checks),
   'payables/runs/:run': () => import('../screens/paying/RunPage.tsx').then((module) => module.RunPage),
   'payables/bank': () => import('../screens/paying/Bank.tsx').then((module) => module.Bank),
   approvals: () => import('../screens/approvals/Approvals.tsx').then((module) => module.Approvals),

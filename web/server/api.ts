@@ -118,6 +118,7 @@ export const server = createApi({
       run: read('run', 'Books', 'Bank', 'Approvals', 'Posted'),
       sendRun: write('sendRun', 'Bank', 'Posted'),
       adviseRun: write('adviseRun', 'Mails'),
+      presentChecks: write('presentChecks', 'Bank'),
       bankFiles: read('bankFiles', 'Bank'),
       openBankLines: read('openBankLines', 'Bank'),
       readBankFile: write('readBankFile', 'Bank', 'Books'),

@@ -3,7 +3,7 @@ import type { Day } from '../../exact/calendar.ts';
 import type { Books } from '../../state/books.ts';
 import { checkDate } from '../../state/checks.ts';
 import { type Decision, post, refused } from '../../state/decision.ts';
-import type { RunPayment, RunPrepayment } from '../../state/paying.ts';
+import type { RunPayment, RunPrepayment, RunWay } from '../../state/paying.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import type { PaymentCommand, PaymentDocument } from '../payment/command.ts';
 import { decidePayment } from '../payment/decide.ts';
@@ -18,6 +18,8 @@ export interface PaymentRunCommand {
   readonly date: Day;
   /** The company's bank account that is paid from. */
   readonly account: string;
+  /** By transfers where nothing is said. */
+  readonly way?: RunWay | undefined;
   readonly payments: readonly RunPayment[];
   /** What may be paid twice, as it was known then; and why it is not. */
   readonly doubts?: readonly RunDoubt[] | undefined;
@@ -64,9 +66,9 @@ export function decidePaymentRun(books: Books, command: PaymentRunCommand): Deci
   const refusals = checkDate(books, command.date);
   if (command.payments.length === 0) refusals.push(refusal('no_lines', '/payments'));
   if (command.account === '') refusals.push(refusal('missing', '/account'));
-  refusals.push(...checkPaidOnce(command.payments), ...checkSure(command));
+  refusals.push(...checkPaidOnce(command.payments), ...checkSure(command), ...checkCheckbook(books, command));
   const amounts = command.payments.map((payment, position) => {
-    refusals.push(...checkPayee(books, payment, `/payments/${position}`));
+    refusals.push(...checkPayee(books, payment, command.way, `/payments/${position}`));
     const { prepays } = payment;
     if (prepays && payment.bills.length > 0)
       refusals.push(refusal('prepaid_beside_bills', `/payments/${position}/prepays`));
@@ -96,8 +98,19 @@ const leavesBank = (document: PaymentDocument | PrepaymentDocument): BaseAmount 
 const placeOf = (at: string, prepays: RunPrepayment | undefined): string =>
   prepays && at !== '/vendor' && at !== '/currency' ? `/prepays${at}` : at;
 
-/** A payment goes to one payee and account; credit memos go with any. */
-function checkPayee(books: Books, { vendor, bills }: RunPayment, at: string): Refusal[] {
+/** Checks are drawn on an account that has forms, in the currency of the books. */
+function checkCheckbook(books: Books, { way, account, payments }: PaymentRunCommand): Refusal[] {
+  if (way !== 'check') return [];
+  const { currency } = books.company;
+  const other = payments.findIndex((payment) => payment.currency !== currency);
+  return [
+    ...(account !== '' && !books.checkbooks.has(account) ? [refusal('no_checkbook', '/account')] : []),
+    ...(other >= 0 ? [refusal('check_currency', `/payments/${other}/currency`, { currency })] : []),
+  ];
+}
+
+/** A payment goes to one payee and account; credit memos go with any. A check needs no account of the vendor's. */
+function checkPayee(books: Books, { vendor, bills }: RunPayment, way: RunWay | undefined, at: string): Refusal[] {
   const payees = bills.map(({ of, amount }) => {
     const payable = books.payables.get(of);
     return payable && amount > 0n ? paidTo(books, payable) : undefined;
@@ -106,6 +119,7 @@ function checkPayee(books: Books, { vendor, bills }: RunPayment, at: string): Re
   const [first = 'on-file'] = known;
   const other = payees.findIndex((payee) => payee !== undefined && payeeKey(payee) !== payeeKey(first));
   if (other >= 0) return [refusal('payee_differs', `${at}/bills/${other}`)];
+  if (way === 'check') return [];
   const isElsewhere = typeof first !== 'string' && first.account !== '';
   return isElsewhere || books.vendors.get(vendor)?.account ? [] : [refusal('vendor_without_account', `${at}/vendor`)];
 }

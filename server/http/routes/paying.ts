@@ -8,9 +8,11 @@ import { readBankFiles, readOpenBankLines } from '../../banking/readBankFiles.ts
 import { readRunFile } from '../../transfers/runFile.ts';
 import { sendRemittances } from '../../banking/remittance.ts';
 import { sendRun } from '../../banking/sendRun.ts';
-import { fetchedFromStandIn, readyAtStandIn } from '../../banking/standIn.ts';
+import { cashAtStandIn, fetchedFromStandIn, readyAtStandIn } from '../../banking/standIn.ts';
 import { takeBankFile } from '../../banking/takeBankFile.ts';
+import { sqlInstant } from '../../storage/transaction.ts';
 import { viewRun } from '../../banking/viewRun.ts';
+import { readCheckPapers } from '../../papers/checkPaper.ts';
 import { type Context, todayOf } from '../context.ts';
 import { implement } from '../implement.ts';
 
@@ -25,9 +27,22 @@ export function payingRoutes(router: Router, context: Context): void {
   implement(router, context, api.proposal, () => readProposal(manager));
   implement(router, context, api.run, ({ params, user }) => viewRun(manager, user, params.id));
   implement(router, context, api.runFile, ({ params }) => readRunFile(manager, params.id));
+  const checksOf = async (of: Parameters<typeof readCheckPapers>[1]) => {
+    const papers = await readCheckPapers(manager, of);
+    return { name: `${papers[0]?.number ?? ''}.pdf`, content: await context.workers.run('checkPdf', papers) };
+  };
+  implement(router, context, api.runChecks, ({ params }) => checksOf({ run: params.id }));
+  implement(router, context, api.checkPdf, ({ params }) => checksOf({ check: params.id }));
   implement(router, context, api.sendRun, async ({ params, user }) => {
     standIns();
     await sendRun(source, params.id, user.id, context.now());
+    return { done: true as const };
+  });
+  implement(router, context, api.presentChecks, async ({ params }) => {
+    standIns();
+    const checks = await readCheckPapers(manager, { run: params.id });
+    const open = checks.filter(({ isCashed }) => !isCashed);
+    await cashAtStandIn(manager, open, todayOf(context), sqlInstant(context.now()));
     return { done: true as const };
   });
   implement(router, context, api.adviseRun, async ({ params }) => {

@@ -176,6 +176,7 @@ const CALLED: { readonly [Name in PartName]: string } = {
   prepayments: 'prepayments',
   paymentRuns: 'payment runs',
   bankPayments: 'what left the bank',
+  checkbooks: 'checkbooks',
   sources: 'movements out',
   pools: 'pools',
   billNumbers: 'numbers of bills',

@@ -2,7 +2,7 @@ import { lineId } from '@obolus/core/costing/pool';
 import type { BankPayment, PaymentRun, RunPrepayment } from '@obolus/core/state/paying';
 import { groupBy } from '../groupBy.ts';
 import type { BooksLoader } from './loader.ts';
-import { amountOf, baseOf, isTrue, optional, query, type Reading, type Row, stands, text } from './rows.ts';
+import { amountOf, baseOf, big, isTrue, optional, query, type Reading, type Row, stands, text } from './rows.ts';
 
 export async function loadPaymentRuns(loader: BooksLoader, documents: readonly string[]): Promise<void> {
   await loader.lockDocuments(documents);
@@ -53,6 +53,8 @@ export async function readPaymentRuns(reading: Reading, documents: readonly stri
       document,
       by: text(row.entered_by),
       date: text(row.date),
+      account: text(row.bank_account_id),
+      way: row.way === 'check' ? 'check' : 'transfer',
       amount: baseOf(row.amount),
       answer: optional(row.answer) as PaymentRun['answer'],
       made: (made.get(document) ?? []).map((payment) => Number(payment.run_line_no) - 1),
@@ -102,10 +104,20 @@ async function readBankPayments(reading: Reading, documents: readonly string[]):
     ),
     (row) => text(row.payment_id),
   );
+  const checks = new Map(
+    (
+      await query(
+        reading,
+        `SELECT k.document_id, k.number, k.payment_id FROM bank_check k WHERE k.payment_id IN (?) AND ${stands('k.document_id')}`,
+        [documents],
+      )
+    ).map((row) => [text(row.payment_id), { document: text(row.document_id), number: big(row.number) }]),
+  );
   return rows.map((row) => {
     const document = text(row.document_id);
     return {
       document,
+      check: checks.get(document),
       vendor: text(row.vendor_id),
       currency: text(row.currency),
       date: text(row.date),

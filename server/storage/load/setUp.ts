@@ -27,7 +27,7 @@ export async function loadTariff(loader: BooksLoader, codes: readonly (string | 
 
 /**
  * Rates that may apply to goods of these codes: of each code the digits that it begins with, so that the size of the schedule matters little.
- * A rate whose digits nobody kept is looked at whatever it is.
+ * A rate for any code is among them.
  */
 export async function readTariff(reading: Reading, codes: readonly string[], currency: string): Promise<TariffRate[]> {
   const prefixes = new Set(

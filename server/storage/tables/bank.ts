@@ -2,7 +2,18 @@ import { day, figure, flag, generated, id, instant, line, long, maybe, number, r
 
 /** What is to be paid, what the bank was told, and what it said: appended only. */
 export const bankFacts = {
-  paymentRun: table('payment_run', { document_id: id(), bank_account_id: ref(), amount: figure() }),
+  paymentRun: table('payment_run', {
+    document_id: id(),
+    bank_account_id: ref(),
+    amount: figure(),
+    way: { ...text(10), default: 'transfer' },
+  }),
+  /** What became of a number of an account's checks: it pays a payment, or its form was spoiled; void where its document was reversed. */
+  bankCheck: table(
+    'bank_check',
+    { document_id: id(), bank_account_id: ref(), number: figure(), payment_id: maybe(ref()) },
+    { unique: { bank_check_once: ['bank_account_id', 'number'] }, indices: { bank_check_by_payment: ['payment_id'] } },
+  ),
   /** A bill whose payment somebody holds, or releases again; why is the document's note. */
   paymentHold: table(
     'payment_hold',

@@ -61,6 +61,8 @@ export const company = {
       name: text(160),
       account: text(34),
       bank_code: { ...text(11), default: '' },
+      /** The number of its first check; null where it has none. */
+      first_check: maybe(figure()),
       retired: flag(),
     },
     { unique: { bank_account_once: ['code'] } },

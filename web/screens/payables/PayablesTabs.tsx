@@ -11,6 +11,7 @@ export function PayablesTabs() {
       <NavLink to="/payables/outlook">{say('payables.outlook')}</NavLink>
       <NavLink to="/payables/prepayments">{say('list.prepayments')}</NavLink>
       <NavLink to="/payables/runs">{say('paying.runs')}</NavLink>
+      <NavLink to="/payables/checks">{say('paying.checks')}</NavLink>
       <NavLink to="/payables/bank">{say('paying.bank')}</NavLink>
       <NavLink to="/payables/paid-twice">{say('list.paid_twice')}</NavLink>
     </nav>

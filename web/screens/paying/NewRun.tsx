@@ -10,7 +10,7 @@ import { Footing } from '../../frame/Footing.tsx';
 import { Explain } from '../../guide/Explain.tsx';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
-import { Cell, Choice, Field } from '../../parts/Cells.tsx';
+import { Cell, Field } from '../../parts/Cells.tsx';
 import { Cut } from '../../parts/Cut.tsx';
 import { DateCell } from '../../parts/DateCell.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
@@ -23,11 +23,13 @@ import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
 import { type Prepaid, prepaidIn } from '../payables/prepaid.ts';
 import { InAdvance } from './InAdvance.tsx';
+import { type From, RunAccount } from './RunAccount.tsx';
 import { Remark, runColumns, type RunRow } from './runColumns.tsx';
 import {
   isPaid,
   type Paid,
   paidWhole,
+  payableBy,
   pointersOf,
   proposedRun,
   type RunBody,
@@ -56,7 +58,6 @@ function Choosing({ proposal }: { proposal: Proposal }) {
   const { company } = useMe();
   const known = useVendors([]);
   const currencyOf = ({ currency, vendor }: Prepaid): string => currency || known[vendor]?.currency || company.currency;
-  const { items } = proposal;
   const entering = useDraft<'payment-run', RunBody>({
     kind: 'payment-run',
     id: draft,
@@ -74,17 +75,22 @@ function Choosing({ proposal }: { proposal: Proposal }) {
         date: company.today,
         account: proposal.accounts[0]?.id ?? '',
         until,
-        paid: proposedRun(items, company.today, until),
+        paid: proposedRun(proposal.items, company.today, until),
         prepaid: [],
       };
     },
-    toCommand: (body) => runOf(body, items, currencyOf),
+    toCommand: (body) => runOf(body, payableBy(body.way, proposal.items, company.currency), currencyOf),
     title: () => say('paying.runs'),
   });
   const mayRun = useMayPost('payment-run');
   const { body, change, refusals } = entering;
   if (!body) return null;
+  const items = payableBy(body.way, proposal.items, company.currency);
   const run = runOf(body, items, currencyOf);
+  const propose = (to: From) => {
+    const payable = payableBy(to.way, proposal.items, company.currency);
+    change({ ...to, paid: to.way === body.way ? body.paid : proposedRun(payable, body.date, body.until) });
+  };
   return (
     <div className="screen">
       <Head
@@ -96,19 +102,7 @@ function Choosing({ proposal }: { proposal: Proposal }) {
           </>
         }
       >
-        <Field name={say('paying.account')}>
-          <Choice
-            label={say('paying.account')}
-            value={body.account}
-            wrong={wrongAt(refusals, '/account')}
-            options={
-              proposal.accounts.length === 0
-                ? [['', say('paying.no_account')]]
-                : proposal.accounts.map(({ id, name }) => [id, name] as const)
-            }
-            onChange={(account) => change({ account })}
-          />
-        </Field>
+        <RunAccount accounts={proposal.accounts} body={body} refusals={refusals} onChange={propose} />
         <DateField name={say('paying.day')} body={body} change={change} refusals={refusals} />
         <Field name={say('paying.due_by')}>
           <DateCell
@@ -128,7 +122,7 @@ function Choosing({ proposal }: { proposal: Proposal }) {
           </p>
         )}
         <Cut list={{ rows: items, more: proposal.more }} />
-        <Items entering={entering} body={body} proposal={proposal} run={run} />
+        <Items entering={entering} body={body} proposal={{ ...proposal, items: [...items] }} run={run} />
         <InAdvance {...{ body, change, refusals, run, currencyOf }} />
         {items.some(({ id, doubt }) => doubt && isPaid(body.paid[id])) && (
           <div className="fields pt-4">

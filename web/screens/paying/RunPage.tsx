@@ -8,6 +8,7 @@ import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
+import { RunChecks } from './RunChecks.tsx';
 import { doubtWords } from './doubtWords.ts';
 
 /** A payment run: whom it pays and where to, who released it, and how each payment stands with the bank. */
@@ -97,8 +98,42 @@ function Actions({ run }: { run: RunView }) {
   const { company, user } = useMe();
   const [send, sending] = server.useSendRunMutation();
   const [advise, advising] = server.useAdviseRunMutation();
+  const [present, presenting] = server.usePresentChecksMutation();
   const handlesFile = user.role === 'accountant' || user.role === 'approver';
   if (run.state === 'waits' || run.state === 'rejected' || !handlesFile) return null;
+  if (run.way === 'check')
+    return (
+      <>
+        {run.payments.some(({ checks }) => checks.some(({ isVoid }) => !isVoid)) && (
+          <a className="btn" href={`/api/payment-runs/${run.id}/checks.pdf`} target="_blank" rel="noreferrer">
+            {say('paying.print_checks')}
+          </a>
+        )}
+        {company.standIns && run.payments.some(({ state }) => state === 'check-out') && (
+          <button
+            type="button"
+            className="btn quiet"
+            disabled={presenting.isLoading}
+            onClick={() => void present({ params: { id: run.id }, body: {} })}
+          >
+            {say('paying.present_checks')}
+          </button>
+        )}
+        {presenting.isSuccess && (
+          <span role="status" className="dim basis-full text-right">
+            {say('paying.checks_presented')}{' '}
+            <Link className="act" to="/payables/bank">
+              {say('paying.to_bank')}
+            </Link>
+          </span>
+        )}
+        {presenting.isError && (
+          <span className="wrong" role="alert">
+            {saidAgainst(presenting.error)}
+          </span>
+        )}
+      </>
+    );
   return (
     <>
       <a className="btn quiet" href={`/api/payment-runs/${run.id}/file`} download={`${run.number}.xml`}>
@@ -160,13 +195,14 @@ function Payments({ run }: { run: RunView }) {
       <thead>
         <tr>
           <th>{say('word.vendor')}</th>
-          <th>{say('paying.to_account')}</th>
+          <th>{say(run.way === 'check' ? 'word.payee' : 'paying.to_account')}</th>
           <th>{say('payables.open_items')}</th>
           {hasDiscount && <th className="num">{say('word.discount')}</th>}
           <th className="num">{say('word.amount')}</th>
           <th>{say('word.currency')}</th>
           <th>{say('word.status')}</th>
           <th>{say('kind.payment')}</th>
+          {run.way === 'check' && <th>{say('paying.checks')}</th>}
         </tr>
       </thead>
       <tbody>
@@ -179,7 +215,9 @@ function Payments({ run }: { run: RunView }) {
             </td>
             <td className="whitespace-nowrap">
               {payment.payee !== payment.vendor.name && <b className="text-over">{payment.payee} </b>}
-              {payment.account || <span className="text-over">{say('status.no-bank-account')}</span>}
+              {run.way === 'check'
+                ? payment.payee === payment.vendor.name && payment.payee
+                : payment.account || <span className="text-over">{say('status.no-bank-account')}</span>}
               {payment.accountSince && run.state === 'waits' && (
                 <span className="text-over"> {say('paying.account_new', { day: { day: payment.accountSince } })}</span>
               )}
@@ -210,6 +248,11 @@ function Payments({ run }: { run: RunView }) {
                 </Link>
               )}
             </td>
+            {run.way === 'check' && (
+              <td className="whitespace-nowrap">
+                <RunChecks run={run} payment={payment} />
+              </td>
+            )}
           </tr>
         ))}
       </tbody>

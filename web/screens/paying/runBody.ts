@@ -13,6 +13,8 @@ export interface Paid {
 export interface RunBody {
   readonly date: string;
   readonly account: string;
+  /** By transfers where nothing is said. */
+  readonly way?: 'transfer' | 'check';
   /** What is due by then is proposed. */
   readonly until: string;
   readonly paid: Readonly<Record<string, Paid>>;
@@ -43,6 +45,18 @@ export function proposedRun(items: readonly ProposedItem[], date: string, until:
   return Object.fromEntries(chosen.map((item) => [item.id, paidBy(item, date, until)]));
 }
 
+/** What a run may pay by checks: what is owed in the currency of the books, also to a vendor whose account nobody knows. */
+export const payableBy = (
+  way: RunBody['way'],
+  items: readonly ProposedItem[],
+  home: string,
+): readonly ProposedItem[] =>
+  way === 'check'
+    ? items
+        .filter(({ currency }) => currency === home)
+        .map((item) => (item.held === 'no-bank-account' ? { ...item, held: '' as const } : item))
+    : items;
+
 /** All of an open item, less its discount while that is offered. */
 export function paidWhole(item: ProposedItem, date: string): Paid {
   const { amount, discount } = whole(item, date);
@@ -66,7 +80,7 @@ const totalOf = (items: readonly ProposedItem[], date: string, until: string): s
  * @param currencyOf in which a prepayment is paid that does not say
  */
 export function runOf(
-  { date, account, paid, prepaid, sure }: RunBody,
+  { date, account, way, paid, prepaid, sure }: RunBody,
   items: readonly ProposedItem[],
   currencyOf: (prepaid: Prepaid) => string,
 ): BodyOf<'payment-run'> | undefined {
@@ -77,6 +91,7 @@ export function runOf(
   return {
     date,
     account,
+    ...(way === 'check' ? { way } : {}),
     ...(sure ? { sure } : {}),
     payments: [
       ...groups.map((group) => {

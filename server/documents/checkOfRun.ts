@@ -1,0 +1,29 @@
+import type { LineId } from '@obolus/core/costing/pool';
+import { placeInRun } from '@obolus/core/paying/released';
+import type { Books } from '@obolus/core/state/books';
+import { loadCheckbooks } from '../storage/load/checkbooks.ts';
+import type { BooksLoader } from '../storage/load/loader.ts';
+import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
+import type { Following } from './documentCommand.ts';
+
+/** The run that a payment is made of, with the forms of its account where it pays by checks. */
+export async function loadRunOf(loader: BooksLoader, run: LineId | undefined): Promise<void> {
+  if (run === undefined) return;
+  const { document } = placeInRun(run);
+  await loadPaymentRuns(loader, [document]);
+  const known = loader.parts.paymentRuns.get(document);
+  if (known?.way === 'check') await loadCheckbooks(loader, [known.account]);
+}
+
+/** The check that follows a payment of a run by checks, with the next number of its account. What credits make up for needs none. */
+export function checkOfRun(
+  { run, amount }: { run: LineId | undefined; amount: bigint },
+  { paymentRuns, checkbooks, nextDocument }: Books,
+): readonly Following[] {
+  const asked = run === undefined ? undefined : paymentRuns.get(placeInRun(run).document);
+  const book = asked?.way === 'check' ? checkbooks.get(asked.account) : undefined;
+  if (!asked || !book || amount <= 0n) return [];
+  const { date, account } = asked;
+  const body = { date, account, number: book.next.toString(), of: nextDocument.toString(), reason: '' };
+  return [{ kind: 'check', at: '', body }];
+}
