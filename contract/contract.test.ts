@@ -106,6 +106,8 @@ describe('the endpoints', () => {
       // A link works once.
       '/password-resets',
       // Vendors are told of a payment once, and a run goes to the bank once.
+      // A statement with the same checks has the same number.
+      '/payment-runs/:id/presented',
       '/payment-runs/:id/remittances',
       '/payment-runs/:id/sent',
       // A person by the mail address: a second of it is refused.

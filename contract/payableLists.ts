@@ -102,10 +102,10 @@ export const PAYABLE_LISTS = {
   checks: {
     title: 'paying.checks',
     rows: 'rows.checks',
-    sort: 'check',
+    sort: 'date',
     down: true,
     columns: [
-      figure('check', 'word.check_number'),
+      text('check', 'word.check_number'),
       text('account', 'paying.account'),
       day('date', 'word.date'),
       text('payee', 'word.payee'),

@@ -10,7 +10,10 @@ export const check = kind({
   body: exactly({
     date: Day,
     account: Type.Union([Id, Type.Literal('')], { description: 'The company’s bank account that it is drawn on' }),
-    number: Type.String({ pattern: '^[0-9]{0,12}$', description: 'Its number; the next of the account where empty' }),
+    form: Type.String({
+      pattern: '^[0-9]{0,12}$',
+      description: 'The number on the form; the next of the account where empty',
+    }),
     of: Type.Union([Id, Type.Literal('')], {
       description: 'The payment or prepayment that it pays; empty for a spoiled form',
     }),

@@ -38,7 +38,7 @@ function decideCheck(books: Books, command: CheckCommand): Decision<CheckDocumen
   const book = books.checkbooks.get(account);
   if (!book) refusals.push(refusal('no_checkbook', '/account'));
   else if (number <= 0n || number < book.next)
-    refusals.push(refusal('check_used', '/number', { next: book.next.toString() }));
+    refusals.push(refusal('check_used', '/form', { next: book.next.toString() }));
   if (of === undefined && reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   if (of !== undefined && !payment) refusals.push(refusal('document_unknown', '/of', { document: of }));
   if (payment) {

@@ -42,7 +42,7 @@ describe('a document that is reversed leaves the books as they were', () => {
       ...standing(),
       books: comparable({ ...keeper.books, checkbooks: new Map([['main', { next: 101n }]]) }),
     }).toEqual(before);
-    expect(refusals(GOOD.check as Command)).toEqual(['check_used /number next=102']);
+    expect(refusals(GOOD.check as Command)).toEqual(['check_used /form next=102']);
     expect(refusals({ ...GOOD.check, number: 105n } as Command)).toEqual([]);
   });
 

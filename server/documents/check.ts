@@ -9,13 +9,13 @@ import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
 
 export const check: DocumentCommand<'check'> = {
-  question: async (manager, { body: { account, number }, locking }) =>
-    number === '' ? { nextCheck: await nextCheck(manager, account, locking) } : {},
-  read: ({ date, account, number, of, reason }, _, { nextCheck: next }) => ({
+  question: async (manager, { body: { account, form }, locking }) =>
+    form === '' ? { nextCheck: await nextCheck(manager, account, locking) } : {},
+  read: ({ date, account, form, of, reason }, _, { nextCheck: next }) => ({
     kind: 'check',
     date,
     account,
-    number: number === '' ? (next ?? 0n) : BigInt(number),
+    number: form === '' ? (next ?? 0n) : BigInt(form),
     of: of === '' ? undefined : of,
     reason: reason.trim(),
   }),
@@ -31,7 +31,7 @@ export const check: DocumentCommand<'check'> = {
       rows: [{ document_id: id, bank_account_id: account, number, payment_id: of ?? null }],
     },
   ],
-  duplicate: { index: 'bank_check_once', refusal: () => refusal('check_used', '/number', { next: '' }) },
+  duplicate: { index: 'bank_check_once', refusal: () => refusal('check_used', '/form', { next: '' }) },
   reversal: {
     async load(loader, document) {
       const [row] = await query(loader.reading, 'SELECT payment_id FROM bank_check WHERE document_id = ?', [document]);
@@ -41,7 +41,7 @@ export const check: DocumentCommand<'check'> = {
   write: ({ date, account, number, of, reason }, names) => ({
     date,
     account: names.bankAccount(account),
-    number: number.toString(),
+    form: number.toString(),
     of: of === undefined ? '' : names.document(of),
     reason,
   }),

@@ -24,6 +24,6 @@ export function checkOfRun(
   const book = asked?.way === 'check' ? checkbooks.get(asked.account) : undefined;
   if (!asked || !book || amount <= 0n) return [];
   const { date, account } = asked;
-  const body = { date, account, number: book.next.toString(), of: nextDocument.toString(), reason: '' };
+  const body = { date, account, form: book.next.toString(), of: nextDocument.toString(), reason: '' };
   return [{ kind: 'check', at: '', body }];
 }

@@ -34,7 +34,7 @@ const bodies: Readonly<Record<DocumentKind, object>> = {
   'claim-closing': { ...nothing, vendor: '1', currency: 'USD', reason: '', lines: [] },
   'payment-run': { ...nothing, account: '', payments: [] },
   'payment-hold': { ...nothing, of: '1', step: 'held', reason: '' },
-  check: { ...nothing, account: '1', number: '', of: '1', reason: '' },
+  check: { ...nothing, account: '1', form: '', of: '1', reason: '' },
   'bank-statement': { ...nothing, account: '', reference: '1', lines: [] },
   'vendor-statement': { ...nothing, vendor: '', currency: 'USD', reference: '', closing: '', lines: [] },
   close: { ...nothing, period: '' },

@@ -112,7 +112,7 @@ export const checks: ListSource = {
   id: 'd.id',
   link: (row) => `/documents/${textOf(row.id)}`,
   columns: {
-    check: whole('k.number'),
+    check: text('CAST(k.number AS CHAR)'),
     account: text('b.name'),
     date: day('d.date'),
     payee: text("COALESCE(NULLIF(v.payee, ''), v.name, '')"),

@@ -52,7 +52,7 @@ function Spoiled({ onClose }: { onClose: () => void }) {
   const [post, doing] = server.usePostMutation();
   const account = chosen || (accounts[0]?.id ?? '');
   const keep = async (reason: string) => {
-    const body = { date: company.today, account, number: number.replace(/\D/g, ''), of: '', reason };
+    const body = { date: company.today, account, form: number.replace(/\D/g, ''), of: '', reason };
     const { data } = await post({ kind: 'check', body, key });
     if (!data) return;
     toast.success(say('paying.is_kept_spoiled'));

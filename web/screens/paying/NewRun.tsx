@@ -103,14 +103,16 @@ function Choosing({ proposal }: { proposal: Proposal }) {
         }
       >
         <RunAccount accounts={proposal.accounts} body={body} refusals={refusals} onChange={propose} />
-        <DateField name={say('paying.day')} body={body} change={change} refusals={refusals} />
-        <Field name={say('paying.due_by')}>
-          <DateCell
-            label={say('paying.due_by')}
-            value={body.until}
-            onChange={(until) => change({ until, paid: proposedRun(items, body.date, until) })}
-          />
-        </Field>
+        <div className="flex gap-3 [&>*]:w-[140px]">
+          <DateField name={say('paying.day')} body={body} change={change} refusals={refusals} />
+          <Field name={say('paying.due_by')}>
+            <DateCell
+              label={say('paying.due_by')}
+              value={body.until}
+              onChange={(until) => change({ until, paid: proposedRun(items, body.date, until) })}
+            />
+          </Field>
+        </div>
       </Head>
       <div className="body">
         {proposal.accounts.length === 0 && (

@@ -33,7 +33,7 @@ export function RunChecks({ run, payment }: { run: RunView; payment: Payment }) 
     if (data) done(say('paying.is_void', { number: standing.number }));
   };
   const writeOne = async () => {
-    const body = { date, account: run.account.id, number: '', of: payment.payment?.id ?? '', reason: '' };
+    const body = { date, account: run.account.id, form: '', of: payment.payment?.id ?? '', reason: '' };
     const { data } = await post({ kind: 'check', body, key });
     if (data) done(say('paying.is_written', { number: run.nextCheck }));
   };

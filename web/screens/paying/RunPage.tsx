@@ -222,7 +222,7 @@ function Payments({ run }: { run: RunView }) {
                 <span className="text-over"> {say('paying.account_new', { day: { day: payment.accountSince } })}</span>
               )}
             </td>
-            <td className="whitespace-normal">
+            <td className={`whitespace-normal ${run.way === 'check' ? 'w-[30%]' : ''}`}>
               {payment.prepays && <Ahead prepays={payment.prepays} currency={payment.currency} />}
               {payment.bills.map(({ id, reference, doubt }, at) => (
                 <span key={id}>
@@ -237,7 +237,7 @@ function Payments({ run }: { run: RunView }) {
             {hasDiscount && <td className="num">{isZero(payment.discount) ? '' : showFigure(payment.discount)}</td>}
             <td className="num strong">{showFigure(payment.amount)}</td>
             <td className="dim">{payment.currency}</td>
-            <td className="w-[30%] whitespace-normal">
+            <td className={`whitespace-normal ${run.way === 'check' ? '' : 'w-[30%]'}`}>
               <span className={COLOUR[payment.state] ?? ''}>{say(`paying.state_${payment.state}`)}</span>
               {payment.says && <span className="dim"> {payment.says}</span>}
             </td>

@@ -45,6 +45,9 @@ export function proposedRun(items: readonly ProposedItem[], date: string, until:
   return Object.fromEntries(chosen.map((item) => [item.id, paidBy(item, date, until)]));
 }
 
+/** What holds back a transfer, and no check. */
+const OF_ACCOUNTS: ReadonlySet<ProposedItem['held']> = new Set(['no-bank-account', 'account-changing']);
+
 /** What a run may pay by checks: what is owed in the currency of the books, also to a vendor whose account nobody knows. */
 export const payableBy = (
   way: RunBody['way'],
@@ -54,7 +57,7 @@ export const payableBy = (
   way === 'check'
     ? items
         .filter(({ currency }) => currency === home)
-        .map((item) => (item.held === 'no-bank-account' ? { ...item, held: '' as const } : item))
+        .map((item) => (OF_ACCOUNTS.has(item.held) ? { ...item, held: '' as const } : item))
     : items;
 
 /** All of an open item, less its discount while that is offered. */
