@@ -154,6 +154,24 @@ describe('by lot', () => {
     expect(folded('lot', [all]).layers).toEqual(['1/1 1/2 A 1 40', '1/1 1/3 B 1 60']);
   });
 
+  it('no more of a lot goes back as its receipt’s own than came of it: the rest is of another, or short', () => {
+    // Of B one came; two are to go back, at 90: 45 is the one’s, and the other is another receipt’s.
+    const returned = moved(1, 'in', 3n, 300n, { ...mixed, returns: [back(3, 2n, 90n, [lot('B', 2n)])] });
+    const other = moved(2, 'in', 5n, 1000n, { lots: [lot('B', 5n)] });
+    const out = moved(3, 'out', 2n, 0n, { ...goesBack(1), lots: [lot('B', 2n)] });
+    expect(folded('lot', [returned, other]).layers).toEqual(['1/1 A 2 255', '1/1 1/3 B 1 45', '1/2 B 5 1000']);
+    expect(folded('lot', [returned, other, out])).toMatchObject({
+      values: [300n, 1000n, 245n],
+      held: 6n,
+      layers: ['1/1 A 2 255', '1/2 B 4 800'],
+      notOwn: ['1/3'],
+    });
+    expect(fold('lot', EMPTY_POOL, historyOf([returned, out]), 'USD')).toEqual({
+      ok: false,
+      short: { movement: '1/3', date: '2026-03-01', quantity: 1n, lot: 'B' },
+    });
+  });
+
   it('says which lot is short', () => {
     const short = fold(
       'lot',

@@ -1,4 +1,5 @@
 import { base, quantity } from '../exact/amounts.ts';
+import { divideRounded } from '../exact/rounding.ts';
 import { invariant } from '../exact/invariant.ts';
 import { shareOut } from '../exact/shareOut.ts';
 import type { Layer, LineId, PoolState } from './pool.ts';
@@ -96,18 +97,29 @@ export class LayeredPool implements FoldedPool {
     });
   }
 
-  /** A receipt line's total is shared over its lots by quantity, what stayed and what went back apart. */
+  /**
+   * A receipt line's total is shared over its lots by quantity, what stayed and what went back apart. Of a lot no more went back than came: what a
+   * return takes beyond is of another receipt, or there is none.
+   */
   private pushLots({ id, lots }: Moved, value: bigint, parts: readonly OwnPart[]): void {
-    const wentBack = new Map<string, bigint>();
-    for (const { lot, quantity: units } of parts.flatMap((part) => part.lots))
-      wentBack.set(lot, (wentBack.get(lot) ?? 0n) + units);
-    const stayed = lots
-      .map(({ lot, quantity: units }) => ({ lot, quantity: units - (wentBack.get(lot) ?? 0n) }))
-      .filter((part) => part.quantity > 0n);
-    const gone = parts.reduce((sum, part) => sum + part.value, 0n);
+    const left = new Map<string, bigint>();
+    for (const { lot, quantity: units } of lots) left.set(lot, (left.get(lot) ?? 0n) + units);
+    const own = parts.map((part) => {
+      const went = part.lots.map(({ lot, quantity: wanted }) => {
+        const there = left.get(lot) ?? 0n;
+        const units = wanted < there ? wanted : there;
+        left.set(lot, there - units);
+        return { lot, quantity: units };
+      });
+      const units = went.reduce((sum, { quantity: of }) => sum + of, 0n);
+      const worth = units === part.quantity ? part.value : divideRounded(part.value * units, part.quantity);
+      return { line: part.line, lots: went.filter((part) => part.quantity > 0n), value: worth };
+    });
+    const stayed = [...left].flatMap(([lot, units]) => (units > 0n ? [{ lot, quantity: units }] : []));
+    const gone = own.reduce((sum, part) => sum + part.value, 0n);
     this.pushShared(id, '', stayed, value - gone);
-    parts.forEach((part, position) => {
-      const last = stayed.length === 0 && position === parts.length - 1;
+    own.forEach((part, position) => {
+      const last = stayed.length === 0 && position === own.length - 1;
       this.pushShared(id, part.line, part.lots, last ? part.value + value - gone : part.value);
     });
   }
