@@ -1,6 +1,7 @@
 import { exactly, Id, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
 import { BankFileView, BankLine, Proposal, Remittances, RunView, TakenFiles } from '../views/paying.ts';
+import { HANDLE_PAYMENTS } from '../roles.ts';
 import { byId, Done, firstOf } from './parts.ts';
 
 const READERS = ['accountant'] as const;
@@ -25,7 +26,7 @@ export const payingEndpoints = {
     method: 'get',
     path: '/payment-runs/:id/file',
     summary: 'The credit transfers of a released run as ISO 20022 pain.001.001.09: the same file at every time',
-    allow: ['accountant', 'approver'],
+    allow: HANDLE_PAYMENTS,
     params: byId,
     reply: Type.Any(),
     produces: 'application/xml',
@@ -34,7 +35,7 @@ export const payingEndpoints = {
     method: 'get',
     path: '/payment-runs/:id/checks.pdf',
     summary: 'The checks of a released run that stand, each after what it pays, as PDF',
-    allow: ['accountant', 'approver'],
+    allow: HANDLE_PAYMENTS,
     params: byId,
     reply: Type.Any(),
     produces: 'application/pdf',
@@ -43,7 +44,7 @@ export const payingEndpoints = {
     method: 'get',
     path: '/checks/:id/check.pdf',
     summary: 'A check that stands, after what it pays, as PDF',
-    allow: ['accountant', 'approver'],
+    allow: HANDLE_PAYMENTS,
     params: byId,
     reply: Type.Any(),
     produces: 'application/pdf',
@@ -52,7 +53,7 @@ export const payingEndpoints = {
     method: 'put',
     path: '/payment-runs/:id/sent',
     summary: 'The file of a released run goes to the simulated bank, once',
-    allow: ['accountant', 'approver'],
+    allow: HANDLE_PAYMENTS,
     params: byId,
     body: exactly({}),
     reply: Done,
@@ -61,7 +62,7 @@ export const payingEndpoints = {
     method: 'put',
     path: '/payment-runs/:id/presented',
     summary: 'Whoever has the checks of a run cashes them at the simulated bank: those that it did not pay yet',
-    allow: ['accountant', 'approver'],
+    allow: HANDLE_PAYMENTS,
     params: byId,
     body: exactly({}),
     reply: Done,
@@ -70,7 +71,7 @@ export const payingEndpoints = {
     method: 'put',
     path: '/payment-runs/:id/remittances',
     summary: 'Tells the vendors of a released run by mail what they are paid and for which bills, each payment once',
-    allow: ['accountant', 'approver'],
+    allow: HANDLE_PAYMENTS,
     params: byId,
     body: exactly({}),
     reply: Remittances,

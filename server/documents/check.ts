@@ -31,7 +31,10 @@ export const check: DocumentCommand<'check'> = {
       rows: [{ document_id: id, bank_account_id: account, number, payment_id: of ?? null }],
     },
   ],
-  duplicate: { index: 'bank_check_once', refusal: () => refusal('check_used', '/form', { next: '' }) },
+  duplicate: {
+    index: 'bank_check_once',
+    refusal: ({ form }) => refusal('check_used', '/form', { next: (BigInt(form || '0') + 1n).toString() }),
+  },
   reversal: {
     async load(loader, document) {
       const [row] = await query(loader.reading, 'SELECT payment_id FROM bank_check WHERE document_id = ?', [document]);

@@ -2,7 +2,7 @@ import { Fragment } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { KINDS as DOCUMENTS } from '@obolus/contract/kinds/kinds';
-import type { Role } from '@obolus/contract/roles';
+import { HANDLE_PAYMENTS, type Role } from '@obolus/contract/roles';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import { CostOf } from '../../cost/CostOf.tsx';
 import { server } from '../../server/api.ts';
@@ -85,6 +85,7 @@ export function Document() {
           {data.kind === 'return' && !isReversed(data) && <ReturnActions data={data} />}
           {data.kind === 'bill' && !isReversed(data) && <HoldPayment data={data} />}
           {!isReversed(data) &&
+            (data.kind !== 'check' || HANDLE_PAYMENTS.includes(user.role)) &&
             data.papers.map(({ name, path }) => (
               <a key={path} className="btn quiet" href={`/api${path}`} target="_blank" rel="noreferrer">
                 {shown(name)}

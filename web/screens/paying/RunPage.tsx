@@ -1,4 +1,5 @@
 import { Link, useParams } from 'react-router';
+import { HANDLE_PAYMENTS } from '@obolus/contract/roles';
 import type { RunView } from '@obolus/contract/views/paying';
 import { Answer } from '../../approvals/Answer.tsx';
 import { showFigure, showInstant } from '../../locale/figures.ts';
@@ -99,7 +100,7 @@ function Actions({ run }: { run: RunView }) {
   const [send, sending] = server.useSendRunMutation();
   const [advise, advising] = server.useAdviseRunMutation();
   const [present, presenting] = server.usePresentChecksMutation();
-  const handlesFile = user.role === 'accountant' || user.role === 'approver';
+  const handlesFile = HANDLE_PAYMENTS.includes(user.role);
   if (run.state === 'waits' || run.state === 'rejected' || !handlesFile) return null;
   if (run.way === 'check')
     return (
