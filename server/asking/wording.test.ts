@@ -53,6 +53,7 @@ const values = {
   stockUnit: 'each',
   limit: '5.00',
   farthest: '2027-01-31',
+  next: '1202',
 };
 
 describe('the wording of refusals', () => {
