@@ -68,7 +68,7 @@ export class CaseDesk extends Desk {
     const { rows: charges } = await this.ask<{ rows: OpenCharge[] }>('charges/open');
     const body = commandOf('allocation').write(command as never, this.server.names(books)) as {
       to: string[];
-      charges: { of: string; basis: string }[];
+      charges: { of: string; basis: string; fixed: { line: string; amount: string }[] }[];
     };
     const { rows: received } = await this.ask<{ rows: ReceivedLine[] }>('receipts/lines');
     await page.getByRole('link', { name: /^Landing sheet/ }).click();
@@ -81,12 +81,22 @@ export class CaseDesk extends Desk {
     if (command.more) await page.getByLabel('Further bills of these kinds are to come').check();
     const { shares } = posted.document as Extract<PostedDocument, { kind: 'allocation' }>;
     for (const [at, { bill, kind }] of named.entries()) {
-      await page.getByLabel(`Basis of ${kind} ${bill.number}`).selectOption(body.charges[at]?.basis ?? '');
-      for (const [position, { item, receipt }] of lines.entries())
-        await expect(page.getByLabel(`${kind} on ${item.name}, ${receipt.number}`).nth(at)).toHaveAttribute(
-          'placeholder',
-          shown(formatAmount(shares[at]?.amounts[position] ?? 0n, currency)),
-        );
+      const { basis, fixed } = body.charges[at] ?? { basis: '', fixed: [] };
+      await page.getByLabel(`Basis of ${kind} ${bill.number}`).selectOption(basis);
+      for (const { line, amount } of fixed) {
+        const { item, receipt } = lines[body.to.indexOf(line)] as ReceivedLine;
+        await page.getByLabel(`${kind} on ${item.name}, ${receipt.number}`).fill(amount);
+      }
+    }
+    for (const [at, { kind }] of named.entries()) {
+      // Columns of one kind have one name.
+      const column = named.slice(0, at).filter((before) => before.kind === kind).length;
+      for (const [position, { line, item, receipt }] of lines.entries())
+        if (!body.charges[at]?.fixed.some((share) => share.line === line))
+          await expect(page.getByLabel(`${kind} on ${item.name}, ${receipt.number}`).nth(column)).toHaveAttribute(
+            'placeholder',
+            shown(formatAmount(shares[at]?.amounts[position] ?? 0n, currency)),
+          );
     }
   }
 
@@ -142,6 +152,12 @@ export class CaseDesk extends Desk {
       const item = books.receiptLines.get(line.of)?.bought.item ?? '';
       const name = `${item}, ${await this.numberOf(line.of.split('/')[0] ?? '')}`;
       await page.getByLabel(`Goes back of ${name}`).fill(formatQuantity(line.quantity));
+      for (const { lot } of line.lots === undefined ? [] : (books.receiptLines.get(line.of)?.lots ?? [])) {
+        const goes = line.lots?.find((part) => part.lot === lot)?.quantity;
+        const field = page.getByLabel(`Out of lot ${lot}, ${name}`);
+        if (goes !== undefined || (await field.count()) > 0)
+          await field.fill(goes === undefined ? '' : formatQuantity(goes));
+      }
       if (line.replace) await page.getByLabel(`In return for ${name}`).selectOption('replace');
     }
   }

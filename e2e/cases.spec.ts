@@ -26,6 +26,10 @@ const CASES = [
   '28-tax-withheld-from-a-payment',
   'purchasing/claims-paid-back-or-refused',
   'purchasing/returns-paid-back',
+  'charges/insured-by-value-and-freight',
+  'purchasing/returned-by-lot-in-parts',
+  'purchasing/replaced-by-something-cheaper',
+  'purchasing/credited-in-another-period',
 ];
 
 let server: CaseServer;
