@@ -79,8 +79,6 @@ export const RunView = exactly({
   account: exactly({ id: Id, name: Name, number: Text(60) }),
   state: oneOf(RUN_STATES),
   way: oneOf(['transfer', 'check'] as const),
-  /** The number of the account's next check; empty where it has none. */
-  nextCheck: Text(12),
   enteredBy: Name,
   enteredAt: Text(30),
   /** Why what may be paid twice is not, as whoever entered it said. */

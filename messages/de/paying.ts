@@ -118,7 +118,7 @@ export const paying: Record<keyof typeof en, string> = {
   'paying.void_it': 'Scheck ungültig machen',
   'paying.write_check': 'Scheck ausstellen',
   'paying.is_void': 'Scheck {number} ist ungültig.',
-  'paying.is_written': 'Scheck {number} ist ausgestellt.',
+  'paying.is_written': 'Ein Scheck ist ausgestellt.',
   'paying.spoiled': 'Verdorbenes Formular …',
   'paying.spoiled_title': 'Ein Formular, das verdorben ist',
   'paying.spoiled_number': 'Nummer auf dem Formular',

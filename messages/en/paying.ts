@@ -113,7 +113,7 @@ export const paying = {
   'paying.void_it': 'Void the check',
   'paying.write_check': 'Write a check',
   'paying.is_void': 'Check {number} is void.',
-  'paying.is_written': 'Check {number} is written.',
+  'paying.is_written': 'A check is written.',
   'paying.spoiled': 'Spoiled form …',
   'paying.spoiled_title': 'A form that was spoiled',
   'paying.spoiled_number': 'Number on the form',

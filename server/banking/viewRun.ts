@@ -10,7 +10,6 @@ import { groupBy } from '../storage/groupBy.ts';
 import { isTrue, stands } from '../storage/load/rows.ts';
 import { doubtsOf } from '../queries/paidTwice.ts';
 import { RUN_PAID_TO, RUN_PAYEE } from '../queries/paidTo.ts';
-import { nextCheck } from '../storage/load/checkbooks.ts';
 import { ACCOUNT_SINCE } from './proposal.ts';
 
 /** A payment run with its payments, and how each stands with the bank. */
@@ -63,7 +62,6 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
     account: { id: text(head.account_id), name: text(head.account_name), number: text(head.account) },
     state,
     way: text(head.way) === 'check' ? 'check' : 'transfer',
-    nextCheck: (await nextCheck(manager, text(head.account_id), false))?.toString() ?? '',
     enteredBy: text(head.entered),
     enteredAt: text(head.entered_at),
     sure: text(head.note),

@@ -84,8 +84,12 @@ function Choosing({ proposal }: { proposal: Proposal }) {
   });
   const mayRun = useMayPost('payment-run');
   const { body, change, refusals } = entering;
+  const way = body?.way;
+  const items = useMemo(
+    () => payableBy(way, proposal.items, company.currency),
+    [way, proposal.items, company.currency],
+  );
   if (!body) return null;
-  const items = payableBy(body.way, proposal.items, company.currency);
   const run = runOf(body, items, currencyOf);
   const propose = (to: From) => {
     const payable = payableBy(to.way, proposal.items, company.currency);
@@ -124,7 +128,7 @@ function Choosing({ proposal }: { proposal: Proposal }) {
           </p>
         )}
         <Cut list={{ rows: items, more: proposal.more }} />
-        <Items entering={entering} body={body} proposal={{ ...proposal, items: [...items] }} run={run} />
+        <Items entering={entering} body={body} items={items} vendors={proposal.vendors} run={run} />
         <InAdvance {...{ body, change, refusals, run, currencyOf }} />
         {items.some(({ id, doubt }) => doubt && isPaid(body.paid[id])) && (
           <div className="fields pt-4">
@@ -172,16 +176,17 @@ const NOT_PAID: Paid = { amount: '', discount: '' };
 function Items({
   entering: { change, refusals },
   body,
-  proposal,
+  items,
+  vendors: known,
   run,
 }: {
   entering: Entering<RunBody>;
   body: RunBody;
-  proposal: Proposal;
+  items: readonly ProposedItem[];
+  vendors: Proposal['vendors'];
   run: BodyOf<'payment-run'> | undefined;
 }) {
-  const { items } = proposal;
-  const vendors = useMemo(() => new Map(proposal.vendors.map((vendor) => [vendor.id, vendor])), [proposal.vendors]);
+  const vendors = useMemo(() => new Map(known.map((vendor) => [vendor.id, vendor])), [known]);
   const ordered = useMemo(() => {
     const nameOf = ({ vendor }: ProposedItem) => vendors.get(vendor)?.name ?? '';
     return [...items].sort(

@@ -35,7 +35,7 @@ export function RunChecks({ run, payment }: { run: RunView; payment: Payment }) 
   const writeOne = async () => {
     const body = { date, account: run.account.id, form: '', of: payment.payment?.id ?? '', reason: '' };
     const { data } = await post({ kind: 'check', body, key });
-    if (data) done(say('paying.is_written', { number: run.nextCheck }));
+    if (data) done(say('paying.is_written'));
   };
   return (
     <>
