@@ -57,7 +57,7 @@ test('a shipment shows what its charges still lack, its sheet compares bases, an
     const share = page.getByLabel(/^freight on Floor loom/);
     await share.fill('2094.01');
     await share.press('Tab');
-    await expect(page.getByText(/^By hand more is set than is shared of this charge/).first()).toBeVisible();
+    await expect(page.getByText('More is set by hand than is shared: lower one of the shares.').first()).toBeVisible();
     await page.getByLabel(/^freight on Floor loom/).fill('600');
     await page.getByLabel(/^freight on Table loom/).focus();
     await expect(page.getByLabel(/^freight on Floor loom.*by hand/)).toHaveValue('600');

@@ -82,7 +82,8 @@ export const refusal: Record<keyof typeof en, string> = {
     'Eine Rechnung nennt eine Nebenkostenart nur einmal: beide Beträge für {kind} zusammenzählen.',
   'refusal.tax_on_nothing':
     'Auf dieser Rechnung ist nichts, wozu die Steuer gehören könnte: die Positionen nennen, auf die sie erhoben wurde.',
-  'refusal.allocation_exceeds_charge': 'Von diesen Nebenkosten sind nur noch {left} übrig.',
+  'refusal.allocation_exceeds_charge':
+    '{none, select, yes {Von diesen Nebenkosten ist nichts mehr übrig: sie wurden inzwischen verteilt.} other {Von diesen Nebenkosten sind nur noch {left} übrig.}}',
   'refusal.allocation_does_not_add_up': 'Die von Hand gesetzten Anteile ergeben zusammen nicht die Nebenkosten.',
   'refusal.basis_missing': '{item}: {basis} fehlt. Am Artikel nachtragen oder einen anderen Schlüssel wählen.',
   'refusal.basis_all_zero':
@@ -210,8 +211,7 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.tax_exceeds_prepaid': 'Die Steuer ist ein Teil des Bezahlten: sie muss kleiner sein.',
   'refusal.prepaid_beside_bills':
     'Eine Zahlung ist für Rechnungen oder eine Anzahlung, nicht beides: zwei daraus machen.',
-  'refusal.fixed_exceeds_charge':
-    'Von Hand ist mehr gesetzt, als von diesen Nebenkosten verteilt wird: die anderen Positionen kämen unter null. Einen der Anteile senken.',
+  'refusal.fixed_exceeds_charge': 'Von Hand ist mehr gesetzt, als verteilt wird: einen Anteil senken.',
   'refusal.no_checkbook':
     'Dieses Konto hat keine Schecks: die Nummer des ersten Schecks unter Einrichtung, Bankkonten eintragen.',
   'refusal.check_used': 'Die Nummern vor {next} sind verbraucht: diese oder eine spätere nehmen.',

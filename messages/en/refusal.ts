@@ -74,7 +74,8 @@ export const refusal = {
   'refusal.charge_kind_twice': 'A bill names a kind of charge once: add both amounts of {kind} together.',
   'refusal.tax_on_nothing':
     'There is nothing on this bill that the tax could belong to: name the lines it was charged on.',
-  'refusal.allocation_exceeds_charge': 'Only {left} is left of this charge.',
+  'refusal.allocation_exceeds_charge':
+    '{none, select, yes {Nothing is left of this charge: it was allocated meanwhile.} other {Only {left} is left of this charge.}}',
   'refusal.allocation_does_not_add_up': 'The shares by hand do not add up to the charge.',
   'refusal.basis_missing': '{item} has no {basis}: enter it on the item, or choose another basis.',
   'refusal.basis_all_zero':
@@ -192,8 +193,7 @@ export const refusal = {
   'refusal.deposit_with_tax': 'A deposit that comes back has no tax in it: leave the tax out, or say what it pays for.',
   'refusal.tax_exceeds_prepaid': 'The tax is a part of what is paid: it must be less than that.',
   'refusal.prepaid_beside_bills': 'A payment is for bills or paid in advance, not both: make two of it.',
-  'refusal.fixed_exceeds_charge':
-    'By hand more is set than is shared of this charge: the other lines would be below zero. Lower one of the shares.',
+  'refusal.fixed_exceeds_charge': 'More is set by hand than is shared: lower one of the shares.',
   'refusal.no_checkbook': 'This account has no checks: enter the number of its first check under Setup, Bank accounts.',
   'refusal.check_used': 'The numbers before {next} are used: take that one or a later one.',
   'refusal.check_pays_nothing': 'A check is written for money that leaves the account.',

@@ -72,6 +72,16 @@ describe('the wording of refusals', () => {
     );
   });
 
+  it('says that nothing is left of a charge that somebody else allocated, in any currency', () => {
+    const said = (left: string) =>
+      inEnglish(worded({ reason: 'allocation_exceeds_charge', at: '', values: { left } }).says);
+    expect([said('0.00'), said('0'), said('0.05')]).toEqual([
+      'Nothing is left of this charge: it was allocated meanwhile.',
+      'Nothing is left of this charge: it was allocated meanwhile.',
+      'Only 0.05 is left of this charge.',
+    ]);
+  });
+
   it('says nothing is open where nothing is', () => {
     expect(inEnglish(worded({ reason: 'receipt_exceeds_ordered', at: '', values: { open: '0' } }).says)).toBe(
       'Nothing of this line is open any more.',

@@ -68,6 +68,7 @@ const CHOSEN_BY: Partial<Record<Refusal['reason'], (values: Refusal['values']) =
   period_not_closed: whereNamed('period'),
   order_line_closed: whereNamed('reason'),
   receipt_exceeds_ordered: ({ open, most }) => ({ none: open === '0' ? 'yes' : open === most ? 'no' : 'over' }),
+  allocation_exceeds_charge: ({ left = '' }) => ({ none: /^0(\.0+)?$/.test(left) ? 'yes' : 'no' }),
   difference_unexplained: ({ kind, difference = '' }) => ({
     kind: kind ?? '',
     less: difference.startsWith('-') ? 'yes' : 'no',
