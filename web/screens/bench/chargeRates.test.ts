@@ -3,7 +3,7 @@ import type { LandedGoods } from '@obolus/contract/views/receiving';
 import { amountAt, countOf, RATED_BY } from './chargeRates.ts';
 
 const line = (receipt: string, received: string, item: object, entries: string[] = []) =>
-  ({ receipt: { id: receipt }, received, item, entries }) as unknown as LandedGoods;
+  ({ receipt: { id: receipt }, received, item, entries }) as Pick<LandedGoods, 'received' | 'entries'> as LandedGoods;
 const yarn = { unit: 'kg', weight: '1', volume: '0.004' };
 const loom = { unit: 'each', weight: '42.5', volume: '0.61' };
 
