@@ -126,6 +126,26 @@ it('are void with a reason, keep their number, and another is written for the pa
   expect((await statesOf(released))[0]).toEqual(['check-out', ['1201 void', '1204']]);
 });
 
+it('go to whom a bill asks for once that is confirmed: the run, the check and the register name the same payee', async () => {
+  const remitTo = { payee: 'Callow Factoring', toAccount: 'US 5511 0099', bankCode: 'FERNUS33' };
+  const bill = await ines.posted('bill', make.charge('F-1', '45', { vendor: '1', remitTo }));
+  await piet.posted('approval', { ...answer(bill), subject: 'remit-to' });
+  const own = await ines.posted('payment-run', run([pays('1', bill, '45')]));
+  await piet.posted('approval', answer(own));
+  const [payment] = (await viewOf(own)).payments;
+  const [paper] = await readCheckPapers(server.source.manager, { run: own });
+  const { rows } = (await ines.call('GET', '/api/lists/checks')).body as {
+    rows: { cells: { check: string; payee: string } }[];
+  };
+  const listed = rows.find(({ cells }) => cells.check === payment?.checks[0]?.number)?.cells.payee;
+  expect([payment?.payee, paper?.payee, listed]).toEqual([
+    'Callow Factoring',
+    { name: 'Callow Factoring', lines: [] },
+    'Callow Factoring',
+  ]);
+  await ines.posted('reversal', { of: payment?.checks[0]?.id ?? '', date: '2026-03-30', reason: 'Not sent' });
+});
+
 it('two who write one for the same payment write one', async () => {
   const own = await ines.posted('payment-run', run([pays('3', bills[2] ?? '', '70')]));
   await piet.posted('approval', answer(own));
@@ -135,7 +155,7 @@ it('two who write one for the same payment write one', async () => {
   const body = { date: '2026-03-30', account, form: '', of: payment?.payment?.id ?? '', reason: '' };
   const replies = await Promise.all([ines.post('check', body), omar.post('check', body)]);
   expect(replies.map(({ status }) => status).sort()).toEqual([201, 422]);
-  expect(await statesOf(own)).toEqual([['check-out', ['1205 void', '1206']]]);
+  expect(await statesOf(own)).toEqual([['check-out', ['1206 void', '1207']]]);
 });
 
 it('are found in a statement by their numbers, void ones are not; what the bank paid is not void', async () => {

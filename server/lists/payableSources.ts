@@ -3,7 +3,7 @@ import { NEXT_DUE } from '../queries/dueParts.ts';
 import { HELD_BY_HAND } from '../queries/heldByHand.ts';
 import { isOpen } from '../queries/openOfOrder.ts';
 import { ALIKE_BILLS } from '../queries/paidTwice.ts';
-import { PAYEE_WAITS } from '../queries/paidTo.ts';
+import { OF_RUN, PAYEE_NAME, PAYEE_WAITS, RUN_PAYEE } from '../queries/paidTo.ts';
 import { WAITS_FOR } from '../queries/payables.ts';
 import { stands } from '../storage/load/rows.ts';
 import { amount, base, day, type ListSource, text, whole } from './source.ts';
@@ -107,17 +107,17 @@ const CHECK_STANDS = stands('d.id');
 
 /** What became of each number of an account's checks. */
 export const checks: ListSource = {
-  from: `document d JOIN bank_check k ON k.document_id = d.id JOIN bank_account b ON b.id = k.bank_account_id LEFT JOIN vendor v ON v.id = d.vendor_id LEFT JOIN document y ON y.id = k.payment_id
-    LEFT JOIN payment p ON p.document_id = k.payment_id LEFT JOIN prepayment a ON a.document_id = k.payment_id LEFT JOIN reversal z ON z.reversed_id = d.id LEFT JOIN document zd ON zd.id = z.document_id`,
+  from: `document d JOIN bank_check k ON k.document_id = d.id JOIN bank_account t ON t.id = k.bank_account_id LEFT JOIN vendor v ON v.id = d.vendor_id LEFT JOIN document o ON o.id = k.payment_id
+    LEFT JOIN payment b ON b.document_id = k.payment_id LEFT JOIN prepayment a ON a.document_id = k.payment_id ${OF_RUN} ${RUN_PAYEE} LEFT JOIN reversal z ON z.reversed_id = d.id LEFT JOIN document zd ON zd.id = z.document_id`,
   id: 'd.id',
   link: (row) => `/documents/${textOf(row.id)}`,
   columns: {
     check: text('CAST(k.number AS CHAR)'),
-    account: text('b.name'),
+    account: text('t.name'),
     date: day('d.date'),
-    payee: text("COALESCE(NULLIF(v.payee, ''), v.name, '')"),
-    amount: base(`IF(${CHECK_STANDS}, COALESCE(p.amount, a.amount), NULL)`),
-    payment: text("COALESCE(y.number, '')"),
+    payee: text(`COALESCE(${PAYEE_NAME}, '')`),
+    amount: base(`IF(${CHECK_STANDS}, COALESCE(b.amount, a.amount), NULL)`),
+    payment: text("COALESCE(o.number, '')"),
     stands: text(
       `CASE WHEN NOT ${CHECK_STANDS} THEN 'check-void' WHEN k.payment_id IS NULL THEN 'check-spoiled' WHEN EXISTS (SELECT 1 FROM bank_statement_line s WHERE s.payment_id = k.payment_id AND ${stands('s.document_id')}) THEN 'check-cashed' ELSE 'check-out' END`,
     ),

@@ -2,6 +2,7 @@ import type { EntityManager } from 'typeorm';
 import { type Language, LANGUAGES } from '@obolus/messages/speaker';
 import { RequestError } from '../asking/failures.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
+import { OF_RUN, PAYEE_NAME, RUN_PAYEE } from '../queries/paidTo.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { isTrue, stands } from '../storage/load/rows.ts';
@@ -37,11 +38,10 @@ export async function readCheckPapers(
 ): Promise<CheckPaper[]> {
   const [where, id] = 'check' in of ? ['k.document_id = ?', of.check] : ['y.run_id = ?', of.run];
   const rows: Row[] = await manager.query(
-    `SELECT k.number, k.payment_id, p.number AS payment, d.date, COALESCE(a.amount, b.amount) AS amount, v.name, v.payee, v.number AS vendor_number, v.address, c.name AS company, c.address AS company_address, c.language,
-       t.name AS bank, t.account, t.bank_code, (SELECT m.payee FROM payment_line l JOIN bill_remit_to m ON m.document_id = l.of_id JOIN approval w ON w.bill_id = l.of_id AND w.step = 'approved' WHERE l.document_id = k.payment_id AND m.payee <> '' ORDER BY l.line_no LIMIT 1) AS other,
-       EXISTS (SELECT 1 FROM bank_statement_line s WHERE s.payment_id = k.payment_id AND ${stands('s.document_id')}) AS is_cashed
-     FROM bank_check k JOIN document d ON d.id = k.document_id JOIN document p ON p.id = k.payment_id JOIN vendor v ON v.id = p.vendor_id JOIN company c ON c.id = 1 JOIN bank_account t ON t.id = k.bank_account_id
-       LEFT JOIN payment a ON a.document_id = k.payment_id LEFT JOIN prepayment b ON b.document_id = k.payment_id LEFT JOIN run_paid y ON y.document_id = k.payment_id
+    `SELECT k.number, k.payment_id, o.number AS payment, d.date, COALESCE(a.amount, b.amount) AS amount, v.name, ${PAYEE_NAME} AS payee, v.number AS vendor_number, v.address, c.name AS company, c.address AS company_address,
+       c.language, t.name AS bank, t.account, t.bank_code, EXISTS (SELECT 1 FROM bank_statement_line s WHERE s.payment_id = k.payment_id AND ${stands('s.document_id')}) AS is_cashed
+     FROM bank_check k JOIN document d ON d.id = k.document_id JOIN document o ON o.id = k.payment_id JOIN vendor v ON v.id = o.vendor_id JOIN company c ON c.id = 1 JOIN bank_account t ON t.id = k.bank_account_id
+       LEFT JOIN payment a ON a.document_id = k.payment_id LEFT JOIN prepayment b ON b.document_id = k.payment_id ${OF_RUN} ${RUN_PAYEE}
      WHERE ${where} AND ${stands('k.document_id')} ORDER BY k.number`,
     [id],
   );
@@ -55,15 +55,15 @@ export async function readCheckPapers(
   );
   const currency = await baseCurrency(manager);
   return rows.map((row) => {
-    const own = text(row.other) || text(row.payee);
-    const address = addressOf(row.name, row.address);
+    const payee = text(row.payee);
     return {
       number: text(row.number),
       payment: text(row.payment),
       date: text(row.date),
       language: LANGUAGES.find((one) => one === text(row.language)) ?? 'en',
       company: addressOf(row.company, row.company_address),
-      payee: own === '' ? address : { name: own, lines: [] },
+      // Whose address that is nobody keeps, where it is somebody else.
+      payee: payee === text(row.name) ? addressOf(row.name, row.address) : { name: payee, lines: [] },
       vendor: text(row.vendor_number),
       bank: { name: text(row.bank), account: text(row.account), code: text(row.bank_code) },
       currency,

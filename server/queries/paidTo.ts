@@ -23,9 +23,16 @@ export function paidToOf(row: Row, own: string): PayableView['paidTo'] {
   return { payee: text(row.asked_payee), account, isConfirmed: row.payee_answer === 'approved' };
 }
 
+/** SQL: joins to check `k` the place of a run, `p`, that its payment was made of, where it was. */
+export const OF_RUN =
+  'LEFT JOIN run_paid y ON y.document_id = k.payment_id LEFT JOIN run_payment p ON p.document_id = y.run_id AND p.line_no = y.run_line_no';
+
 /** SQL: joins to payment `p` of a run, to vendor `v`, the bill's payee `m` where it goes to another payee or account. */
 export const RUN_PAYEE = `LEFT JOIN bill_remit_to m ON m.document_id = (SELECT b.of_id FROM run_bill b JOIN approval w ON w.bill_id = b.of_id AND w.step = 'approved'
   WHERE b.document_id = p.document_id AND b.payment_no = p.line_no AND b.amount > 0 ORDER BY b.bill_no LIMIT 1) AND NOT ${IS_OWN}`;
 
+/** SQL: whose name such a payment goes by, and that of the vendor or whom it is paid through where it is made of no run. */
+export const PAYEE_NAME = "COALESCE(NULLIF(m.payee, ''), NULLIF(v.payee, ''), v.name)";
+
 /** SQL: what payee, account and bank of such a payment are. */
-export const RUN_PAID_TO = `COALESCE(NULLIF(m.payee, ''), NULLIF(v.payee, ''), v.name) AS payee, COALESCE(NULLIF(m.account, ''), v.bank_account) AS account, IF(m.account <> '', m.bank_code, v.bank_code) AS bank_code`;
+export const RUN_PAID_TO = `${PAYEE_NAME} AS payee, COALESCE(NULLIF(m.account, ''), v.bank_account) AS account, IF(m.account <> '', m.bank_code, v.bank_code) AS bank_code`;
