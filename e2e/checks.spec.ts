@@ -45,7 +45,7 @@ test('vendors without a bank account are paid by checks: printed, void, written 
     await new Desk(other).signIn('approver');
     await other.getByRole('link', { name: /^Approvals/ }).click();
     await other.getByRole('link', { name: new RegExp(`Payment run ${number}`) }).click();
-    await expect(other.getByRole('heading', { name: new RegExp(number) })).toBeVisible();
+    await expect(other.getByRole('heading', { level: 1, name: new RegExp(number) })).toBeVisible();
     await other.getByRole('button', { name: 'Approve' }).click();
     await expect(other.getByRole('row', { name: /Harbor Customs Office/ })).toContainText('Check is out');
     await other.close();

@@ -3,8 +3,8 @@ import type { AssessedBill, WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
 
-/** So many are asked about at once. */
-const AT_ONCE = 50;
+/** So many are asked about at once: what a posting changed is asked anew only while nothing else is under way. */
+const AT_ONCE = 5;
 /** Milliseconds for which what waits stands still before it is looked at. */
 const REST = 150;
 
@@ -21,24 +21,28 @@ export function useAssessed(bills: readonly WaitingBill[], isCurrent: boolean): 
   const [found, setFound] = useState<ReadonlyMap<string, AssessedBill>>(new Map());
   useEffect(() => {
     if (!isCurrent) return undefined;
-    const asking = new AbortController();
+    let asking: { abort(): void } | undefined;
+    let isLeft = false;
     const ready = bills.filter(isReady).map(({ id }) => id);
     const ask = async () => {
       const known = new Map<string, AssessedBill>();
-      for (let at = 0; at < ready.length && !asking.signal.aborted; at += AT_ONCE) {
+      for (let at = 0; at < ready.length && !isLeft; at += AT_ONCE) {
         const query = { ids: ready.slice(at, at + AT_ONCE).join(',') };
-        const { data } = await dispatch(
+        const reply = dispatch(
           server.endpoints.assessedBills.initiate({ query }, { subscribe: false, forceRefetch: true }),
         );
+        asking = reply;
+        const { data } = await reply;
         for (const row of data?.rows ?? []) known.set(row.id, row);
-        if (!asking.signal.aborted) setFound(new Map(known));
+        if (!isLeft) setFound(new Map(known));
       }
     };
     // Who comes back from a bill sees the list as it was, and a moment later as it is.
     const rest = setTimeout(() => void ask(), REST);
     return () => {
       clearTimeout(rest);
-      asking.abort();
+      isLeft = true;
+      asking?.abort();
     };
   }, [bills, isCurrent, dispatch]);
   const all = bills.filter(isReady);
