@@ -86,11 +86,24 @@ test('a run is entered by one and released by another; what the bank sends back 
 test('a statement of one’s own bank is read from its file, and what it leaves open is explained', async ({ page }) => {
   const desk = new Desk(page);
   await desk.signIn();
+  // Paid by hand: its check is written from its page.
+  await page.getByRole('link', { name: /^Payables/ }).click();
+  await page.getByRole('link', { name: 'Pay Redwillow Paper' }).click();
+  const [owed = ''] = await desk.footing();
+  const paid = owed.split(' ').at(-1) ?? '';
+  const payment = await desk.post();
+  await page.getByRole('button', { name: 'Write a check' }).press('Enter');
+  await page.getByLabel('Number on the form').fill('1250');
+  await expectAccessible(page);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: 'Check 1250' })).toBeVisible();
   const entry = (amount: string, more: string) =>
     `<Ntry><Amt Ccy="USD">${amount}</Amt><CdtDbtInd>DBIT</CdtDbtInd><Sts><Cd>BOOK</Cd></Sts><BookgDt><Dt>2026-11-23</Dt></BookgDt>${more}</Ntry>`;
   const statement = `<Document xmlns="urn:iso:std:iso:20022:tech:xsd:camt.053.001.08"><BkToCstmrStmt><Stmt><Id>2026-231</Id><Acct><Id><Othr><Id>US021000021100200</Id></Othr></Id></Acct>
     ${entry('18.40', '<AddtlNtryInf>Courier, cheque book</AddtlNtryInf>')}
-    ${entry('77.00', '<NtryDtls><TxDtls><Refs><EndToEndId>XX-1</EndToEndId></Refs></TxDtls></NtryDtls>')}</Stmt></BkToCstmrStmt></Document>`;
+    ${entry('77.00', '<NtryDtls><TxDtls><Refs><EndToEndId>XX-1</EndToEndId></Refs></TxDtls></NtryDtls>')}
+    ${entry((Number(paid) + 2.5).toFixed(2), '<AddtlNtryInf>Counter withdrawal</AddtlNtryInf>')}
+    ${entry('12.00', '<AddtlNtryInf>Deposit at the counter</AddtlNtryInf>').replace('DBIT', 'CRDT')}</Stmt></BkToCstmrStmt></Document>`;
   await page.getByRole('link', { name: /^Payables/ }).click();
   await page.getByRole('link', { name: 'Bank', exact: true }).click();
   await page
@@ -107,6 +120,24 @@ test('a statement of one’s own bank is read from its file, and what it leaves 
   await open.getByRole('button', { name: /XX-1 stands elsewhere/ }).click();
   await page.getByLabel('Reason').fill('Entered by hand as PY-1003');
   await page.getByRole('button', { name: 'Keep the note' }).click();
+  // What the bank did not name is said to be the payment: what it took more is its charge.
+  await open.getByRole('button', { name: /Counter withdrawal is a payment/ }).click();
+  const dialog = page.getByRole('dialog');
+  const choices = dialog.getByLabel('Payment', { exact: true });
+  await expect(choices).toContainText(payment);
+  const labels = await choices.getByRole('option').allTextContents();
+  await choices.selectOption(labels.find((label) => label.startsWith(payment)) ?? '');
+  await expect(dialog.getByText('2.50', { exact: true })).toBeVisible();
+  await expectAccessible(page);
+  await dialog.getByRole('button', { name: 'Match it' }).click();
+  await expect(open.getByRole('row', { name: /Counter withdrawal/ })).toBeHidden();
+  await expect(page.getByRole('row', { name: /Counter withdrawal/ })).toContainText('Booked as');
+  await open.getByRole('button', { name: /Deposit at the counter is what a vendor paid back/ }).click();
+  await expect(dialog.getByRole('link', { name: 'a prepayment that was refunded' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await open.getByRole('button', { name: /Deposit at the counter stands elsewhere/ }).click();
+  await page.getByLabel('Reason').fill('Not from a vendor');
+  await page.keyboard.press('Enter');
   await expect(open).toBeHidden();
   await expect(page.getByText('“Entered by hand as PY-1003”')).toBeVisible();
   await desk.expectBooksToAgree();

@@ -1,6 +1,15 @@
-import { exactly, Id, Text, Type } from '../figures.ts';
+import { Amount, exactly, Id, Text, Type } from '../figures.ts';
 import { endpoint } from '../endpoint.ts';
-import { BankFileView, BankLine, Proposal, Remittances, RunView, TakenFiles } from '../views/paying.ts';
+import {
+  BankFileView,
+  BankLine,
+  OpenBankPayment,
+  PaymentCheck,
+  Proposal,
+  Remittances,
+  RunView,
+  TakenFiles,
+} from '../views/paying.ts';
 import { HANDLE_PAYMENTS } from '../roles.ts';
 import { byId, Done, firstOf } from './parts.ts';
 
@@ -48,6 +57,14 @@ export const payingEndpoints = {
     params: byId,
     reply: Type.Any(),
     produces: 'application/pdf',
+  }),
+  paymentCheck: endpoint({
+    method: 'get',
+    path: '/payments/:id/check',
+    summary: 'The check that stands for a payment, or on which accounts one may be written for it',
+    allow: HANDLE_PAYMENTS,
+    params: byId,
+    reply: PaymentCheck,
   }),
   sendRun: endpoint({
     method: 'put',
@@ -108,14 +125,27 @@ export const payingEndpoints = {
     body: exactly({}),
     reply: TakenFiles,
   }),
+  paymentsOfBankLine: endpoint({
+    method: 'get',
+    path: '/bank/open-lines/:id/payments',
+    summary: 'Payments, refunds and claims paid that a line of the bank may be, the likeliest first',
+    allow: READERS,
+    params: byId,
+    reply: firstOf(OpenBankPayment),
+  }),
   explainBankLine: endpoint({
     method: 'put',
     path: '/bank/open-lines/:id',
     summary:
-      'Says what a line of the bank was: a charge of the bank that is booked, or something that stands elsewhere',
+      'Says what a line of the bank was: a charge of the bank or one of our payments, which is booked, or something that stands elsewhere',
     allow: READERS,
     params: byId,
-    body: exactly({ as: Type.Union([Type.Literal('charge'), Type.Literal('elsewhere')]), note: Text(200) }),
+    body: exactly({
+      as: Type.Union([Type.Literal('charge'), Type.Literal('payment'), Type.Literal('elsewhere')]),
+      note: Text(200),
+      of: Type.Optional(Id),
+      fee: Type.Optional(Type.Union([Amount, Type.Literal('')])),
+    }),
     reply: exactly({ document: Type.Union([Id, Type.Literal('')]) }),
   }),
 } as const;

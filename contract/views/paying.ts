@@ -46,6 +46,13 @@ export const ProposedVendor = exactly({
 
 export type ProposedVendor = Static<typeof ProposedVendor>;
 
+/** How a payment stands that was made, or may be made, by a check. */
+export const PaymentCheck = exactly({
+  standing: Type.Union([exactly({ id: Id, number: Text(12) }), Type.Null()]),
+  /** None where no check may be written for it now. */
+  accounts: Type.Array(exactly({ id: Id, name: Name, next: Text(12) })),
+});
+
 /** Everything that is open with all vendors, and what may be paid of it. */
 export const Proposal = exactly({
   accounts: Type.Array(exactly({ id: Id, name: Name, hasChecks: Type.Boolean() })),
@@ -160,7 +167,23 @@ export const BankLine = exactly({
   because: oneOf(NOT_BOOKED),
   payment: Type.Union([exactly({ id: Id, number: Text(30), vendor: Name }), Type.Null()]),
   note: Text(200),
+  /** What was booked once somebody said what it was. */
+  booked: Type.Union([exactly({ id: Id, number: Text(30) }), Type.Null()]),
 });
+
+/** A payment, a refund or a claim paid that no statement has named yet. */
+export const OpenBankPayment = exactly({
+  id: Id,
+  number: Text(30),
+  vendor: Name,
+  date: Day,
+  currency: Currency,
+  amount: Amount,
+  /** What the bank would have kept of the line for itself; empty where the payment is in another currency, and somebody says. */
+  charge: orEmpty(BaseAmount),
+});
+
+export type OpenBankPayment = Static<typeof OpenBankPayment>;
 
 export type BankLine = Static<typeof BankLine>;
 

@@ -6,6 +6,7 @@ import { numberOf, type Reading } from '../state/caseStep.ts';
 import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { kind } from '../state/kind.ts';
+import type { BankPayment } from '../state/paying.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { change, type Writing } from '../state/writing.ts';
 
@@ -41,13 +42,7 @@ function decideCheck(books: Books, command: CheckCommand): Decision<CheckDocumen
     refusals.push(refusal('check_used', '/form', { next: book.next.toString() }));
   if (of === undefined && reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   if (of !== undefined && !payment) refusals.push(refusal('document_unknown', '/of', { document: of }));
-  if (payment) {
-    if (payment.amount <= 0n) refusals.push(refusal('check_pays_nothing', '/of'));
-    if (payment.currency !== books.company.currency)
-      refusals.push(refusal('check_currency', '/of', { currency: books.company.currency }));
-    if (payment.check) refusals.push(refusal('check_out', '/of', { number: payment.check.number.toString() }));
-    if (payment.stated.length > 0) refusals.push(refusal('payment_stated', '/of', { document: of ?? '' }));
-  }
+  if (payment) refusals.push(...checkPayable(payment, books.company.currency));
   if (refusals.length > 0) return refused(refusals);
   return post(books, {
     document: { ...command, vendor: payment?.vendor },
@@ -55,6 +50,16 @@ function decideCheck(books: Books, command: CheckCommand): Decision<CheckDocumen
     postsNothing: true,
     cites: of === undefined ? [] : [lineId(of, 0)],
   });
+}
+
+/** What speaks against paying it by a check now; `home` is the currency of the books. */
+export function checkPayable({ document, amount, currency, check, stated }: BankPayment, home: string): Refusal[] {
+  return [
+    ...(amount <= 0n ? [refusal('check_pays_nothing', '/of')] : []),
+    ...(currency === home ? [] : [refusal('check_currency', '/of', { currency: home })]),
+    ...(check ? [refusal('check_out', '/of', { number: check.number.toString() })] : []),
+    ...(stated.length > 0 ? [refusal('payment_stated', '/of', { document })] : []),
+  ];
 }
 
 /** A check that the bank paid is not void; its payment is taken back first, with the statement. */

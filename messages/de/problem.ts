@@ -125,4 +125,6 @@ export const problem: Record<keyof typeof en, string> = {
   'problem.noted_otherwise': 'Unter dieser Kennung steht eine andere Notiz. Bitte noch einmal schreiben.',
   'problem.papers_of_two_bills':
     'Diese Dokumente sind von zwei Lieferanten, oder von einer Rechnung und einer Gutschrift: Sie sind nicht eine Rechnung.',
+  'problem.no_payment_of_bank':
+    'Wählen Sie eine eigene Zahlung, die noch kein Kontoauszug genannt hat, zu einer Zeile in der Währung der Bücher: eine Rückzahlung oder eine bezahlte Forderung zu Geld, das einging.',
 };

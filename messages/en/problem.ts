@@ -118,4 +118,6 @@ export const problem = {
   'problem.noted_otherwise': 'Something else was noted under this id. Write it once more.',
   'problem.papers_of_two_bills':
     'These papers are of two vendors, or of a bill and a credit memo: they are no one bill.',
+  'problem.no_payment_of_bank':
+    'Choose a payment of ours that no statement has named yet, for a line in the currency of the books: a refund or a claim paid for money that came in.',
 } as const;

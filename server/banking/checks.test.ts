@@ -146,6 +146,31 @@ it('go to whom a bill asks for once that is confirmed: the run, the check and th
   await ines.posted('reversal', { of: payment?.checks[0]?.id ?? '', date: '2026-03-30', reason: 'Not sent' });
 });
 
+it('are written for a payment that was typed, where one may be, on an account that has forms', async () => {
+  const offeredFor = async (id: string) => (await ines.call('GET', `/api/payments/${id}/check`)).body;
+  const bill = await ines.posted('bill', make.charge('T-1', '80', { vendor: '2' }));
+  const payment = await ines.posted('payment', make.payment(bill, '80', { vendor: '2' }));
+  const { accounts } = (await offeredFor(payment)) as { accounts: { id: string; next: string }[] };
+  expect(accounts).toEqual([{ id: account, name: 'First', next: '1206' }]);
+  const written = { date: '2026-03-30', account, form: '1300', of: payment, reason: '' };
+  const id = await ines.posted('check', written);
+  expect(await offeredFor(payment)).toEqual({ standing: { id, number: '1300' }, accounts: [] });
+  // Numbers go on after the highest.
+  await ines.posted('reversal', { of: id, date: '2026-03-30', reason: 'Not sent' });
+  expect(await offeredFor(payment)).toMatchObject({ standing: null, accounts: [{ next: '1301' }] });
+  // Not in another currency, nor of what left no bank, nor of no payment at all.
+  const abroad = await ines.posted('prepayment', {
+    vendor: '1',
+    date: '2026-03-30',
+    currency: 'EUR',
+    amount: '50',
+    order: '',
+    refundable: false,
+  });
+  for (const none of [abroad, bill, '999999']) expect(await offeredFor(none)).toEqual({ standing: null, accounts: [] });
+  expect((await (await server.as('buyer')).call('GET', `/api/payments/${payment}/check`)).status).toBe(403);
+});
+
 it('two who write one for the same payment write one', async () => {
   const own = await ines.posted('payment-run', run([pays('3', bills[2] ?? '', '70')]));
   await piet.posted('approval', answer(own));
@@ -155,7 +180,7 @@ it('two who write one for the same payment write one', async () => {
   const body = { date: '2026-03-30', account, form: '', of: payment?.payment?.id ?? '', reason: '' };
   const replies = await Promise.all([ines.post('check', body), omar.post('check', body)]);
   expect(replies.map(({ status }) => status).sort()).toEqual([201, 422]);
-  expect(await statesOf(own)).toEqual([['check-out', ['1206 void', '1207']]]);
+  expect(await statesOf(own)).toEqual([['check-out', ['1301 void', '1302']]]);
 });
 
 it('are found in a statement by their numbers, void ones are not; what the bank paid is not void', async () => {

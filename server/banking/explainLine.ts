@@ -1,51 +1,171 @@
 import { randomUUID } from 'node:crypto';
-import type { DataSource } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
+import type { api } from '@obolus/contract/api';
+import type { BodyOfEndpoint, ReplyOf } from '@obolus/contract/endpoint';
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
+import { addDays, daysBetween } from '@obolus/core/exact/calendar';
 import { RequestError } from '../asking/failures.ts';
 import { postTogether } from '../commands/runCommand.ts';
-import { type Row, showAmount, text } from '../queries/figures.ts';
+import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { baseCurrency } from '../setUp/baseCurrency.ts';
+import { readBankPayments } from '../storage/load/paymentRuns.ts';
 import { duplicateOf, sqlInstant } from '../storage/transaction.ts';
+import { upTo } from '../storage/upTo.ts';
+import { unstatedPayments } from './typedPayments.ts';
+
+/** A payment that a line is may have been entered so many days before or after. */
+const DAYS = 60;
+/** So many are offered. */
+const MOST = 50;
+
+type Explanation = BodyOfEndpoint<typeof api.explainBankLine>;
+type StatementLine = BodyOf<'bank-statement'>['lines'][number];
+
+/** A line of a statement that nothing was booked for and nobody explained. */
+interface OpenLine {
+  readonly statement: string;
+  readonly day: string;
+  readonly currency: string;
+  /** In minor units; below zero what came in. */
+  readonly moved: bigint | undefined;
+  readonly because: string;
+}
 
 /**
- * Says what a line of the bank was that nothing was booked for: a charge of the bank, which is booked, or something that stands elsewhere in the books.
- * It is said once; the document of the charge, or nothing.
+ * Says what a line of the bank was that nothing was booked for: a charge of the bank or one of our payments, a refund, a claim that was paid, which is
+ * booked with it; or something that stands elsewhere in the books. It is said once; the document of what was booked, or nothing.
  */
 export async function explainLine(
   source: DataSource,
   id: string,
-  { as, note }: { as: 'charge' | 'elsewhere'; note: string },
+  explanation: Explanation,
   { user, now, today }: { user: string; now: () => Date; today: string },
-): Promise<{ document: string }> {
-  if (note.trim() === '') throw new RequestError(422, 'problem.say_what_it_was');
+): Promise<ReplyOf<typeof api.explainBankLine>> {
+  const note = explanation.note.trim();
+  if (note === '' && explanation.as !== 'payment') throw new RequestError(422, 'problem.say_what_it_was');
   try {
     return await postTogether(source, { user, key: randomUUID(), now, today }, async (manager, post) => {
-      const [line] = (await manager.query(
-        `SELECT l.*, f.reference AS statement, e.line_id AS explained, (SELECT COUNT(*) FROM bank_line o WHERE o.file_id = l.file_id AND o.id <= l.id) AS place
-         FROM bank_line l JOIN bank_file f ON f.id = l.file_id LEFT JOIN bank_explanation e ON e.line_id = l.id WHERE l.id = ? AND l.because <> '' FOR UPDATE`,
-        [id],
-      )) as Row[];
-      if (!line) throw new RequestError(404, 'problem.no_such_bank_line');
-      if (line.explained != null) throw new RequestError(409, 'problem.explained_before');
+      const line = await readOpenLine(manager, id, true);
       const home = await baseCurrency(manager);
-      if (as === 'charge' && !(line.because === 'payment-unknown' && line.currency === home && line.amount != null))
-        throw new RequestError(422, 'problem.no_charge_of_bank');
-      const amount = showAmount(line.amount, home);
+      const booked =
+        explanation.as === 'charge'
+          ? chargeOf(line, note, home)
+          : explanation.as === 'payment'
+            ? await paymentOf(manager, line, explanation, home)
+            : undefined;
       const posted =
-        as === 'charge'
-          ? await post('bank-statement', {
-              date: text(line.day) || today,
-              account: '',
-              reference: `${text(line.statement)}/${text(line.place)}`.slice(-60),
-              lines: [{ of: '', took: amount, fee: amount, text: note.slice(0, 140) }],
-            })
-          : undefined;
+        booked &&
+        (await post('bank-statement', {
+          ...booked,
+          date: booked.date || today,
+          account: '',
+          reference: line.statement,
+        }));
       await manager.query(
         'INSERT INTO bank_explanation (line_id, note, document_id, explained_by, explained_at) VALUES (?, ?, ?, ?, ?)',
-        [id, note.trim(), posted?.id ?? null, user, sqlInstant(now())],
+        [id, note, posted?.id ?? null, user, sqlInstant(now())],
       );
       return { document: posted?.id ?? '' };
     });
   } catch (problem) {
     throw duplicateOf(problem, 'PRIMARY') ? new RequestError(409, 'problem.explained_before') : problem;
   }
+}
+
+async function readOpenLine(manager: EntityManager, id: string, locking: boolean): Promise<OpenLine> {
+  const [row] = (await manager.query(
+    `SELECT l.*, f.reference AS statement, e.line_id AS explained, (SELECT COUNT(*) FROM bank_line o WHERE o.file_id = l.file_id AND o.id <= l.id) AS place
+     FROM bank_line l JOIN bank_file f ON f.id = l.file_id LEFT JOIN bank_explanation e ON e.line_id = l.id WHERE l.id = ? AND l.because <> ''${locking ? ' FOR UPDATE' : ''}`,
+    [id],
+  )) as Row[];
+  if (!row) throw new RequestError(404, 'problem.no_such_bank_line');
+  if (row.explained != null) throw new RequestError(409, 'problem.explained_before');
+  const cameIn = row.because === 'money-in' || row.kind === 'got' || row.kind === 'came-back';
+  const amount = row.amount == null ? undefined : big(row.amount);
+  return {
+    statement: `${text(row.statement)}/${text(row.place)}`.slice(-60),
+    day: text(row.day),
+    currency: text(row.currency),
+    moved: amount === undefined || !cameIn ? amount : -amount,
+    because: text(row.because),
+  };
+}
+
+interface Booked {
+  readonly date: string;
+  readonly lines: StatementLine[];
+}
+
+/** What the bank took for itself. */
+function chargeOf({ because, currency, moved, day }: OpenLine, note: string, home: string): Booked {
+  if (because !== 'payment-unknown' || currency !== home || moved === undefined)
+    throw new RequestError(422, 'problem.no_charge_of_bank');
+  const amount = showAmount(moved, home);
+  return { date: day, lines: [{ of: '', took: amount, fee: amount, text: note.slice(0, 140) }] };
+}
+
+const MAY_BE_PAYMENT: readonly string[] = ['payment-unknown', 'amount-differs', 'money-in'];
+
+/** Whether one of our payments may be booked with it. */
+const mayBePayment = ({ because, currency, moved }: OpenLine, home: string): boolean =>
+  MAY_BE_PAYMENT.includes(because) && currency === home && moved !== undefined;
+
+/** One of our payments; in the currency of the books what the bank kept is the difference, in another it is as somebody says. */
+async function paymentOf(
+  manager: EntityManager,
+  line: OpenLine,
+  { of = '', fee = '', note }: Explanation,
+  home: string,
+): Promise<Booked> {
+  const [payment] = await readBankPayments({ manager, locking: true }, [of]);
+  if (!payment || line.moved === undefined || !mayBePayment(line, home) || payment.amount < 0n !== line.moved < 0n)
+    throw new RequestError(422, 'problem.no_payment_of_bank');
+  const kept = keptOf(line.moved, payment, home);
+  return {
+    date: line.day > payment.date ? line.day : payment.date,
+    lines: [
+      {
+        of,
+        took: formatAmount(documentAmount(line.moved), home),
+        fee: kept !== undefined && kept >= 0n ? formatAmount(documentAmount(kept), home) : fee || '0',
+        text: note.slice(0, 140),
+      },
+    ],
+  };
+}
+
+/** What the bank kept for itself where it took so much for a payment in the currency of the books; below zero where it took less than that. */
+const keptOf = (moved: bigint, { amount, currency }: { amount: bigint; currency: string }, home: string) =>
+  currency === home ? moved - amount : undefined;
+
+/** The payments that a line may be, those of its amount first, then by how many days lie between. */
+export async function paymentsOfLine(
+  manager: EntityManager,
+  id: string,
+): Promise<ReplyOf<typeof api.paymentsOfBankLine>> {
+  const line = await readOpenLine(manager, id, false);
+  const home = await baseCurrency(manager);
+  const { moved, day } = line;
+  if (moved === undefined || day === '' || !mayBePayment(line, home)) return { rows: [], more: false };
+  const found = (await unstatedPayments(manager, [addDays(day, -DAYS), addDays(day, DAYS)])).flatMap((payment) => {
+    const kept = keptOf(moved, payment, home);
+    const isOther = payment.amount < 0n !== moved < 0n || (kept !== undefined && kept < 0n);
+    const isOff = payment.took === undefined ? kept !== 0n : payment.took !== moved;
+    return isOther ? [] : [{ ...payment, kept, isOff, away: Math.abs(daysBetween(day, payment.date)) }];
+  });
+  const sorted = found.sort((one, two) => Number(one.isOff) - Number(two.isOff) || one.away - two.away);
+  const { rows, more } = upTo(MOST, sorted);
+  return {
+    more,
+    rows: rows.map(({ id, number, vendor, date, currency, amount, kept }) => ({
+      id,
+      number,
+      vendor,
+      date,
+      currency,
+      amount: showAmount(amount < 0n ? -amount : amount, currency),
+      charge: kept === undefined ? '' : showAmount(kept, home),
+    })),
+  };
 }

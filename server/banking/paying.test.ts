@@ -6,6 +6,7 @@ import { replayBooks } from '../proof/replayBooks.ts';
 import type { Client } from '../testing/client.ts';
 import type { DocumentView } from '@obolus/contract/views/documents';
 import { giveAccounts, ownAccount } from '../testing/bankAccounts.ts';
+import { entry, statement } from '../testing/bankStatement.ts';
 import { make, netOf, startTestServer, type TestServer } from '../testing/testServer.ts';
 import { problemsOfTransfers } from './standIn.ts';
 
@@ -283,12 +284,6 @@ describe('what may be paid twice', () => {
 });
 
 describe('what the bank sends', () => {
-  const statement = (id: string, entries: string, number = '400012345678') =>
-    `<Document xmlns="urn:iso:std:iso:20022:tech:xsd:camt.053.001.02"><BkToCstmrStmt><Stmt><Id>${id}</Id><Acct><Id><Othr><Id>${number}</Id></Othr></Id></Acct>${entries}</Stmt></BkToCstmrStmt></Document>`;
-  const entry = (amount: string, reference = '', more = '', direction = 'DBIT') =>
-    `<Ntry><Amt Ccy="USD">${amount}</Amt><CdtDbtInd>${direction}</CdtDbtInd><Sts>BOOK</Sts><BookgDt><Dt>2026-03-31</Dt></BookgDt><NtryDtls><TxDtls>${
-      reference === '' ? '' : `<Refs><EndToEndId>${reference}</EndToEndId></Refs>`
-    }${more}</TxDtls></NtryDtls></Ntry>`;
   const status = (id: string, lines: readonly (readonly [string, string])[]) =>
     `<Document><CstmrPmtStsRpt><GrpHdr><MsgId>${id}</MsgId></GrpHdr><OrgnlPmtInfAndSts>${lines
       .map(

@@ -7,8 +7,8 @@ import { upTo } from '../storage/upTo.ts';
 const MOST_FILES = 50;
 const MOST_LINES = 500;
 
-const LINES = `SELECT l.*, d.number AS payment_number, COALESCE(v.name, '') AS vendor, e.line_id IS NOT NULL AS is_explained, COALESCE(e.note, '') AS note
-  FROM bank_line l LEFT JOIN document d ON d.id = l.payment_id LEFT JOIN vendor v ON v.id = d.vendor_id LEFT JOIN bank_explanation e ON e.line_id = l.id`;
+const LINES = `SELECT l.*, d.number AS payment_number, COALESCE(v.name, '') AS vendor, e.line_id IS NOT NULL AS is_explained, COALESCE(e.note, '') AS note, e.document_id AS booked_id, x.number AS booked_number
+  FROM bank_line l LEFT JOIN document d ON d.id = l.payment_id LEFT JOIN vendor v ON v.id = d.vendor_id LEFT JOIN bank_explanation e ON e.line_id = l.id LEFT JOIN document x ON x.id = e.document_id`;
 
 /** What the bank sent, the latest first; one file where it is named. */
 export async function readBankFiles(
@@ -68,5 +68,6 @@ function lineOf(row: Row): BankLine {
         ? null
         : { id: text(row.payment_id), number: text(row.payment_number), vendor: text(row.vendor) },
     note: text(row.note),
+    booked: row.booked_id == null ? null : { id: text(row.booked_id), number: text(row.booked_number) },
   };
 }

@@ -12,9 +12,11 @@ const DAYS = 10;
 /** A name shorter than this may be a part of any word. */
 const SHORTEST = 4;
 
-/** A payment or prepayment that was typed, a refund or a claim that was paid, and that no statement has named yet. */
-export interface TypedPayment {
+/** A payment or prepayment, a refund or a claim that was paid, that no statement has named yet. */
+export interface UnstatedPayment {
   readonly id: string;
+  readonly number: string;
+  readonly vendor: string;
   readonly date: string;
   readonly currency: string;
   /** In minor units of its currency; below zero what came in. */
@@ -30,26 +32,40 @@ export interface TypedPayment {
 /** SQL: document `d` was made of no run. */
 const NO_RUN = 'NOT EXISTS (SELECT 1 FROM run_paid x WHERE x.document_id = d.id)';
 
-/** Those that lines of these days may be of. */
-export async function typedPayments(manager: EntityManager, days: readonly string[]): Promise<TypedPayment[]> {
+/** Those that were typed, which lines of these days may be of. */
+export async function typedPayments(manager: EntityManager, days: readonly string[]): Promise<UnstatedPayment[]> {
   const known = days.filter(isDay).sort();
   const [first, last] = [known[0], known[known.length - 1]];
-  if (first === undefined || last === undefined) return [];
-  const between = [addDays(first, -DAYS), addDays(last, DAYS)];
+  return first === undefined || last === undefined
+    ? []
+    : unstatedPayments(manager, [addDays(first, -DAYS), addDays(last, DAYS)], NO_RUN);
+}
+
+/**
+ * Those of these days, the first and the last among them.
+ * @param which SQL: which of the documents `d`
+ */
+export async function unstatedPayments(
+  manager: EntityManager,
+  between: readonly [string, string],
+  which = 'TRUE',
+): Promise<UnstatedPayment[]> {
   const untaken = (of: string) =>
     `${stands(of)} AND d.date BETWEEN ? AND ? AND NOT EXISTS (SELECT 1 FROM bank_statement_line l WHERE l.payment_id = ${of} AND ${stands('l.document_id')})`;
   const rows: Row[] = await manager.query(
-    `SELECT d.id, d.date, d.currency, p.amount, p.took, v.name, v.payee,
+    `SELECT d.id, d.number, d.date, d.currency, p.amount, p.took, v.name, v.payee,
        (SELECT GROUP_CONCAT(b.reference SEPARATOR '\\n') FROM payment_line y JOIN document b ON b.id = y.of_id WHERE y.document_id = d.id) AS bills
-     FROM payment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE p.prepayment_id IS NULL AND ${NO_RUN} AND ${untaken('d.id')}
-     UNION ALL SELECT d.id, d.date, d.currency, p.amount, NULL, v.name, v.payee, NULL FROM prepayment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${NO_RUN} AND ${untaken('d.id')}
-     UNION ALL SELECT d.id, d.date, d.currency, -p.amount, NULL, v.name, v.payee, NULL FROM prepayment_refund p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${untaken('d.id')}
-     UNION ALL SELECT c.document_id, c.date, c.currency, c.amount, NULL, v.name, v.payee, NULL FROM (${CLAIMS_PAID(untaken('d.id'))}) c JOIN vendor v ON v.id = c.vendor_id
+     FROM payment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE p.prepayment_id IS NULL AND ${which} AND ${untaken('d.id')}
+     UNION ALL SELECT d.id, d.number, d.date, d.currency, p.amount, NULL, v.name, v.payee, NULL FROM prepayment p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${which} AND ${untaken('d.id')}
+     UNION ALL SELECT d.id, d.number, d.date, d.currency, -p.amount, NULL, v.name, v.payee, NULL FROM prepayment_refund p JOIN document d ON d.id = p.document_id JOIN vendor v ON v.id = d.vendor_id WHERE ${untaken('d.id')}
+     UNION ALL SELECT c.document_id, n.number, c.date, c.currency, c.amount, NULL, v.name, v.payee, NULL FROM (${CLAIMS_PAID(untaken('d.id'))}) c JOIN document n ON n.id = c.document_id JOIN vendor v ON v.id = c.vendor_id
      ORDER BY id`,
     [...between, ...between, ...between, ...between],
   );
   return rows.map((row) => ({
     id: text(row.id),
+    number: text(row.number),
+    vendor: text(row.name),
     date: text(row.date),
     currency: text(row.currency),
     amount: big(row.amount),
@@ -68,10 +84,10 @@ export async function typedPayments(manager: EntityManager, days: readonly strin
  */
 export function typedPaymentOf(
   line: StatementLine,
-  payments: readonly TypedPayment[],
+  payments: readonly UnstatedPayment[],
   home: string,
   handled: ReadonlySet<string>,
-): TypedPayment | undefined {
+): UnstatedPayment | undefined {
   const { day, asked, isDebit, isCharge, currency } = line;
   const minor = minorOf(line.amount, currency);
   const taken = minor === undefined || isDebit ? minor : -minor;
@@ -79,7 +95,7 @@ export function typedPaymentOf(
   if (isCharge || currency !== home || taken === undefined || fee === undefined || !isDay(day)) return undefined;
   const said = folded(line.names);
   const isNamed = (name: string) => folded(name).length >= SHORTEST && said.includes(folded(name));
-  const isAmount = (payment: TypedPayment): boolean => {
+  const isAmount = (payment: UnstatedPayment): boolean => {
     if (payment.took !== undefined) return payment.took === taken;
     if (payment.currency === home) return payment.amount + fee === taken;
     const ofTheirs = asked?.currency === payment.currency ? minorOf(asked.amount, asked.currency) : undefined;

@@ -116,11 +116,13 @@ export const server = createApi({
       owedToVendor: read('owedToVendor', ...made('to-pay', 'prepaid'), 'SetUp'),
       proposal: read('proposal', ...made('to-pay'), 'SetUp', 'Approvals', 'Posted'),
       run: read('run', 'Books', 'Bank', 'Approvals', 'Posted'),
+      paymentCheck: read('paymentCheck', 'Bank', 'Posted'),
       sendRun: write('sendRun', 'Bank', 'Posted'),
       adviseRun: write('adviseRun', 'Mails'),
       presentChecks: write('presentChecks', 'Bank'),
       bankFiles: read('bankFiles', 'Bank'),
       openBankLines: read('openBankLines', 'Bank'),
+      paymentsOfBankLine: read('paymentsOfBankLine', 'Bank', 'Posted'),
       readBankFile: write('readBankFile', 'Bank', 'Books'),
       fetchBankFiles: write('fetchBankFiles', 'Bank', 'Books'),
       explainBankLine: write('explainBankLine', 'Bank', 'Books'),
@@ -253,23 +255,22 @@ export const server = createApi({
         }),
         invalidatesTags: (_done, problem) => (problem ? [] : ['Approvals']),
       }),
-      post: build.mutation<
-        PostedReply,
-        {
-          kind: DocumentKind;
-          body: BodyOf<DocumentKind>;
-          key: string;
-          version?: number | undefined;
-          /** The screen is left with it: what it showed is not asked anew, and whoever leaves says when it was left. */
-          leaving?: boolean;
-        }
-      >({
+      post: build.mutation<PostedReply, PostAsked>({
         query: ({ kind, body, key, version }) => ({ endpoint: posting[kind].post, body, key, version }),
         invalidatesTags: (posted, _problem, { leaving }) => (posted && !leaving ? changedBy(posted) : []),
       }),
     };
   },
 });
+
+interface PostAsked {
+  readonly kind: DocumentKind;
+  readonly body: BodyOf<DocumentKind>;
+  readonly key: string;
+  readonly version?: number | undefined;
+  /** The screen is left with it: what it showed is not asked anew, and whoever leaves says when it was left. */
+  readonly leaving?: boolean;
+}
 
 /** What is asked anew after a posting: what its reply says that it touched and changed. */
 export const changedBy = ({ kind, touched, changed }: PostedReply): Tag[] => [

@@ -2,7 +2,8 @@ import type { Router } from 'express';
 import { api } from '@obolus/contract/api';
 import type { TakenFiles } from '@obolus/contract/views/paying';
 import { RequestError } from '../../asking/failures.ts';
-import { explainLine } from '../../banking/explainLine.ts';
+import { checkOfPayment } from '../../banking/checkOfPayment.ts';
+import { explainLine, paymentsOfLine } from '../../banking/explainLine.ts';
 import { readProposal } from '../../banking/proposal.ts';
 import { readBankFiles, readOpenBankLines } from '../../banking/readBankFiles.ts';
 import { readRunFile } from '../../transfers/runFile.ts';
@@ -33,6 +34,7 @@ export function payingRoutes(router: Router, context: Context): void {
   };
   implement(router, context, api.runChecks, ({ params }) => checksOf({ run: params.id }));
   implement(router, context, api.checkPdf, ({ params }) => checksOf({ check: params.id }));
+  implement(router, context, api.paymentCheck, ({ params }) => checkOfPayment(manager, params.id));
   implement(router, context, api.sendRun, async ({ params, user }) => {
     standIns();
     await sendRun(source, params.id, user.id, context.now());
@@ -63,6 +65,7 @@ export function payingRoutes(router: Router, context: Context): void {
     }
     return { rows: taken.flatMap(({ rows }) => rows), again: taken.reduce((sum, { again }) => sum + again, 0) };
   });
+  implement(router, context, api.paymentsOfBankLine, ({ params }) => paymentsOfLine(manager, params.id));
   implement(router, context, api.explainBankLine, ({ params, body, user }) =>
     explainLine(source, params.id, body, taking(user.id)),
   );

@@ -19,7 +19,8 @@ export async function nextCheck(
   return book?.next;
 }
 
-async function readCheckbooks(
+/** Of those accounts that have forms: the number of the next check. */
+export async function readCheckbooks(
   reading: Reading,
   accounts: readonly string[],
 ): Promise<{ account: string; next: bigint }[]> {

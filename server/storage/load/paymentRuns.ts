@@ -86,7 +86,7 @@ export const CLAIMS_PAID = (which: string): string =>
    WHERE d.kind = 'claim-closing' AND ${which} AND ${stands('d.id')} GROUP BY l.document_id, d.vendor_id, d.currency, d.date HAVING SUM(l.received) <> 0`;
 
 /** Payments and prepayments that left the bank, and what vendors gave back, with the statements that say what it took or got. */
-async function readBankPayments(reading: Reading, documents: readonly string[]): Promise<BankPayment[]> {
+export async function readBankPayments(reading: Reading, documents: readonly string[]): Promise<BankPayment[]> {
   const rows = await query(
     reading,
     `SELECT p.document_id, p.amount, p.base_amount, p.fee, d.vendor_id, d.currency, d.date FROM payment p JOIN document d ON d.id = p.document_id

@@ -24,6 +24,7 @@ import { OrderCosts } from '../orders/OrderCosts.tsx';
 import { OrderHistory } from '../orders/OrderHistory.tsx';
 import { Notes } from './Notes.tsx';
 import { HoldPayment } from '../payables/HoldPayment.tsx';
+import { WriteCheck } from '../paying/WriteCheck.tsx';
 import { ReturnActions } from '../returns/ReturnActions.tsx';
 import { say, shown } from '../../locale/say.ts';
 
@@ -84,6 +85,7 @@ export function Document() {
           {order && <OrderActions order={order} />}
           {data.kind === 'return' && !isReversed(data) && <ReturnActions data={data} />}
           {data.kind === 'bill' && !isReversed(data) && <HoldPayment data={data} />}
+          {PAYS.includes(data.kind) && !isReversed(data) && <WriteCheck data={data} />}
           {!isReversed(data) &&
             (data.kind !== 'check' || HANDLE_PAYMENTS.includes(user.role)) &&
             data.papers.map(({ name, path }) => (
@@ -133,6 +135,9 @@ export function Document() {
     </div>
   );
 }
+
+/** What leaves the bank, and so may be paid by a check. */
+const PAYS: readonly DocumentView['kind'][] = ['payment', 'prepayment'];
 
 /** Who may look at the papers that bills were entered from. */
 const SEES_PAPERS: readonly Role[] = ['accountant', 'approver', 'auditor', 'administrator'];

@@ -1,16 +1,15 @@
-import { useState } from 'react';
 import { Link } from 'react-router';
 import type { BankFileView, BankLine } from '@obolus/contract/views/paying';
 import { Explain } from '../../guide/Explain.tsx';
 import { showDay, showFigure, showInstant } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
-import { AskReason } from '../../parts/AskReason.tsx';
 import { Cut } from '../../parts/Cut.tsx';
 import { GiveFile } from '../../parts/GiveFile.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
+import { ExplainLine } from './ExplainLine.tsx';
 import { PayablesTabs } from '../payables/PayablesTabs.tsx';
 
 /** What the bank says: what it rejected and took, what was booked of it, and what is left to be explained. */
@@ -162,6 +161,14 @@ function Lines({ label, lines, mayExplain }: { label: string; lines: readonly Ba
               {line.because !== '' && (
                 <span className={line.state === 'open' ? 'text-over' : 'dim'}>{say(`paying.not_${line.because}`)}</span>
               )}
+              {line.booked && (
+                <>
+                  {' '}
+                  <Link className="act" to={`/documents/${line.booked.id}`}>
+                    {say('paying.booked_as', { number: line.booked.number })}
+                  </Link>
+                </>
+              )}
               {line.note && <span className="dim"> “{line.note}”</span>}
             </td>
             {mayExplain && (
@@ -173,50 +180,5 @@ function Lines({ label, lines, mayExplain }: { label: string; lines: readonly Ba
         ))}
       </tbody>
     </table>
-  );
-}
-
-/** Says what a line was: a charge of the bank, which is booked, or something that stands elsewhere. */
-function ExplainLine({ line }: { line: BankLine }) {
-  const { company } = useMe();
-  const [asking, setAsking] = useState<'charge' | 'elsewhere'>();
-  const [explain, { error, isLoading, reset }] = server.useExplainBankLineMutation();
-  const mayBeCharge = line.because === 'payment-unknown' && line.currency === company.currency;
-  const what = line.says || line.reference;
-  return (
-    <>
-      {mayBeCharge && (
-        <button
-          type="button"
-          className="act"
-          onClick={() => setAsking('charge')}
-          aria-label={say('paying.as_charge_of', { what })}
-        >
-          {say('paying.as_charge')}
-        </button>
-      )}{' '}
-      <button
-        type="button"
-        className="act"
-        onClick={() => setAsking('elsewhere')}
-        aria-label={say('paying.elsewhere_of', { what })}
-      >
-        {say('paying.elsewhere')}
-      </button>
-      {asking && (
-        <AskReason
-          title={say(asking === 'charge' ? 'paying.as_charge_title' : 'paying.elsewhere_title', { what })}
-          action={say(asking === 'charge' ? 'paying.book_charge' : 'paying.keep_note')}
-          needed
-          wrong={saidAgainst(error)}
-          busy={isLoading}
-          onClose={() => {
-            reset();
-            setAsking(undefined);
-          }}
-          onDo={(note) => void explain({ params: { id: line.id }, body: { as: asking, note } })}
-        />
-      )}
-    </>
   );
 }
