@@ -48,7 +48,7 @@ export const check: DocumentCommand<'check'> = {
     of: of === undefined ? '' : names.document(of),
     reason,
   }),
-  labelOf: (row) => message('paying.check_numbered', { number: text(row.item_number) }),
+  labelOf: (row) => message('paying.check_numbered', { number: text(row.item_name) }),
   total: `(SELECT COALESCE(p.amount, a.amount) FROM bank_check k LEFT JOIN payment p ON p.document_id = k.payment_id LEFT JOIN prepayment a ON a.document_id = k.payment_id WHERE k.document_id = d.id)`,
   papers: async (manager, id) => {
     const rows: unknown[] = await manager.query(
@@ -57,6 +57,6 @@ export const check: DocumentCommand<'check'> = {
     );
     return rows.length === 0 ? [] : [{ name: message('paying.print_check'), path: `/checks/${id}/check.pdf` }];
   },
-  lines: `SELECT 1 AS line_no, COALESCE(p.amount, a.amount, 0) AS amount, '' AS item_name, CAST(k.number AS CHAR) AS item_number, '' AS item_unit, ${OF}
+  lines: `SELECT 1 AS line_no, COALESCE(p.amount, a.amount, 0) AS amount, CAST(k.number AS CHAR) AS item_name, '' AS item_number, '' AS item_unit, ${OF}
     FROM bank_check k LEFT JOIN document o ON o.id = k.payment_id LEFT JOIN payment p ON p.document_id = k.payment_id LEFT JOIN prepayment a ON a.document_id = k.payment_id WHERE k.document_id = ?`,
 };

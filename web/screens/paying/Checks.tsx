@@ -6,7 +6,8 @@ import { say } from '../../locale/say.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { Head } from '../../parts/Head.tsx';
-import { saidAgainst, server } from '../../server/api.ts';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { problemOf, saidAgainst, server } from '../../server/api.ts';
 import { PayablesTabs } from '../payables/PayablesTabs.tsx';
 
 /** The register of checks: what became of each number. */
@@ -51,6 +52,7 @@ function Spoiled({ onClose }: { onClose: () => void }) {
   const [key] = useState(() => crypto.randomUUID());
   const [post, doing] = server.usePostMutation();
   const account = chosen || (accounts[0]?.id ?? '');
+  const wrongForm = wrongAt(problemOf(doing.error)?.errors ?? [], '/form');
   const keep = async (reason: string) => {
     const body = { date: company.today, account, form: number.replace(/\D/g, ''), of: '', reason };
     const { data } = await post({ kind: 'check', body, key });
@@ -63,7 +65,7 @@ function Spoiled({ onClose }: { onClose: () => void }) {
       title={say('paying.spoiled_title')}
       action={say('paying.keep_spoiled')}
       needed
-      wrong={saidAgainst(doing.error)}
+      wrong={wrongForm ? undefined : saidAgainst(doing.error)}
       busy={doing.isLoading}
       onClose={onClose}
       onDo={(reason) => void keep(reason)}
@@ -78,7 +80,7 @@ function Spoiled({ onClose }: { onClose: () => void }) {
           />
         </Field>
         <Field name={say('paying.spoiled_number')}>
-          <Cell label={say('paying.spoiled_number')} value={number} onChange={setNumber} />
+          <Cell label={say('paying.spoiled_number')} value={number} wrong={wrongForm} onChange={setNumber} />
         </Field>
       </div>
     </AskReason>

@@ -209,21 +209,20 @@ function Payments({ run }: { run: RunView }) {
       <tbody>
         {run.payments.map((payment) => (
           <tr key={payment.line}>
-            <td className="whitespace-nowrap">
+            <td className="whitespace-normal">
               <Link className="hover:text-bronze" to={`/vendors/${payment.vendor.id}`}>
                 {payment.vendor.name}
               </Link>
             </td>
-            <td className="whitespace-nowrap">
+            <td className="whitespace-normal">
               {payment.payee !== payment.vendor.name && <b className="text-over">{payment.payee} </b>}
-              {run.way === 'check'
-                ? payment.payee === payment.vendor.name && payment.payee
-                : payment.account || <span className="text-over">{say('status.no-bank-account')}</span>}
+              {run.way !== 'check' &&
+                (payment.account || <span className="text-over">{say('status.no-bank-account')}</span>)}
               {payment.accountSince && run.state === 'waits' && (
                 <span className="text-over"> {say('paying.account_new', { day: { day: payment.accountSince } })}</span>
               )}
             </td>
-            <td className={`whitespace-normal ${run.way === 'check' ? 'w-[30%]' : ''}`}>
+            <td className="whitespace-normal">
               {payment.prepays && <Ahead prepays={payment.prepays} currency={payment.currency} />}
               {payment.bills.map(({ id, reference, doubt }, at) => (
                 <span key={id}>
@@ -238,7 +237,7 @@ function Payments({ run }: { run: RunView }) {
             {hasDiscount && <td className="num">{isZero(payment.discount) ? '' : showFigure(payment.discount)}</td>}
             <td className="num strong">{showFigure(payment.amount)}</td>
             <td className="dim">{payment.currency}</td>
-            <td className={`whitespace-normal ${run.way === 'check' ? '' : 'w-[30%]'}`}>
+            <td className={`whitespace-normal ${run.way === 'check' ? 'w-[20%]' : 'w-[30%]'}`}>
               <span className={COLOUR[payment.state] ?? ''}>{say(`paying.state_${payment.state}`)}</span>
               {payment.says && <span className="dim"> {payment.says}</span>}
             </td>

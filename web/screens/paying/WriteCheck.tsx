@@ -6,7 +6,8 @@ import { useAppDispatch } from '../../drafts/store.ts';
 import { say } from '../../locale/say.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
 import { Cell, Choice, Field } from '../../parts/Cells.tsx';
-import { saidAgainst, server } from '../../server/api.ts';
+import { wrongAt } from '../../drafts/useDraft.ts';
+import { problemOf, saidAgainst, server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 
 /** The check that stands for a payment that was typed, or one is written for it with the next number of an account, or the number on the form. */
@@ -31,6 +32,7 @@ export function WriteCheck({ data }: { data: DocumentView }) {
   const [first] = accounts;
   if (!first) return null;
   const chosen = accounts.find(({ id }) => id === account) ?? first;
+  const wrongForm = wrongAt(problemOf(doing.error)?.errors ?? [], '/form');
   const write = async (reason: string) => {
     const date = company.today < data.date ? data.date : company.today;
     const body = { date, account: chosen.id, form: form.replace(/\D/g, ''), of: data.id, reason };
@@ -52,7 +54,7 @@ export function WriteCheck({ data }: { data: DocumentView }) {
           title={say('paying.write_check_for', { name: data.party })}
           action={say('paying.write_it')}
           needed={false}
-          wrong={saidAgainst(doing.error)}
+          wrong={wrongForm ? undefined : saidAgainst(doing.error)}
           busy={doing.isLoading}
           onClose={() => {
             doing.reset();
@@ -70,7 +72,13 @@ export function WriteCheck({ data }: { data: DocumentView }) {
               />
             </Field>
             <Field name={say('paying.spoiled_number')}>
-              <Cell label={say('paying.spoiled_number')} value={form} placeholder={chosen.next} onChange={setForm} />
+              <Cell
+                label={say('paying.spoiled_number')}
+                value={form}
+                wrong={wrongForm}
+                placeholder={chosen.next}
+                onChange={setForm}
+              />
             </Field>
           </div>
         </AskReason>
