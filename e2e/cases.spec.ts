@@ -30,6 +30,7 @@ const CASES = [
   'purchasing/returned-by-lot-in-parts',
   'purchasing/replaced-by-something-cheaper',
   'purchasing/credited-in-another-period',
+  'paying/in-part-with-discount-and-credit',
 ];
 
 let server: CaseServer;

@@ -35,10 +35,13 @@ export class Desk {
   readonly page: Page;
   /** When each address of the server was asked last. */
   private readonly askedAt = new Map<string, number>();
+  /** What the server did not know how to answer. */
+  private readonly failures: string[] = [];
 
   constructor(page: Page) {
     this.page = page;
     page.on('request', (sent) => this.askedAt.set(sent.url(), Date.now()));
+    page.on('response', (reply) => reply.status() === 500 && this.failures.push(reply.url()));
   }
 
   /** Opens an address: the first page, or one that came by another way than a click. */
@@ -167,6 +170,7 @@ export class Desk {
         this.page.off('response', noteReply);
         this.page.off('request', note);
         expect(isPosted).toBe(true);
+        expect(this.failures).toEqual([]);
         expect(asked.length, asked.join(' ')).toBeLessThanOrEqual(4);
       },
     };

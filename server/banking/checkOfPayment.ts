@@ -15,11 +15,12 @@ export async function checkOfPayment(manager: EntityManager, id: string): Promis
   if (check) return { standing: { id: check.document, number: check.number.toString() }, accounts: [] };
   if (!payment || checkPayable(payment, await baseCurrency(manager)).length > 0)
     return { standing: null, accounts: [] };
-  const accounts = await query(reading, 'SELECT id, name FROM bank_account WHERE retired = 0 ORDER BY code');
-  const books = await readCheckbooks(
+  const accounts = await query(
     reading,
-    accounts.map((row) => text(row.id)),
+    'SELECT id, name FROM bank_account WHERE retired = 0 AND first_check IS NOT NULL ORDER BY code',
   );
+  const ids = accounts.map((row) => text(row.id));
+  const books = ids.length === 0 ? [] : await readCheckbooks(reading, ids);
   return {
     standing: null,
     accounts: accounts.flatMap((row) => {
