@@ -33,7 +33,7 @@ const failed = summary.reduce((sum, part) => sum + part.failed, 0);
 console.log('\nSummary');
 for (const { name, passed, failed, second = 0 } of summary)
   console.log(
-    `  ${name.padEnd(22)} ${passed} passed, ${failed} failed${second > 0 ? ` (${second} at the second try only)` : ''}`,
+    `  ${name.padEnd(22)} ${passed} passed, ${failed} failed${second > 0 ? ` (${second} not at the first try)` : ''}`,
   );
 console.log('\nTime, and budget on two cores');
 for (const { name, seconds } of times) console.log(`  ${name.padEnd(22)} ${seconds} s of ${BUDGET[name]} s`);
@@ -151,7 +151,7 @@ async function browser(environment) {
   ]);
 }
 
-/** A run that left no report is a failure of its own. What passed at its second try only passed, and is said. */
+/** A run that left no report is a failure of its own. What did not pass at its first try passed, and is said. */
 function count(name, file, read) {
   const [passed, failed, second = 0] = existsSync(file) ? read(JSON.parse(readFileSync(file, 'utf8'))) : [0, 1];
   summary.push({ name, passed, failed, second });

@@ -4,8 +4,10 @@ import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import type { DataSource } from 'typeorm';
 import type { DocumentKind } from '@obolus/contract/kinds/kinds';
+import type { Role } from '@obolus/contract/roles';
 import { readDatabase, readOwnedDatabase } from './config.ts';
 import { dataSource, migrate } from './storage/dataSource.ts';
+import { giveAccounts, ownAccount } from './testing/bankAccounts.ts';
 import { Client } from './testing/client.ts';
 import { make, PASSWORD, seed } from './testing/testServer.ts';
 import { proveBooks } from './proof/proveBooks.ts';
@@ -30,6 +32,7 @@ let database: PrivateDatabase;
 let environment: Record<string, string>;
 let server: ChildProcess;
 let client: Client;
+let address = '';
 let source: DataSource;
 
 async function startServer(): Promise<void> {
@@ -49,10 +52,18 @@ async function startServer(): Promise<void> {
     server.once('message', resolve as (message: unknown) => void);
     server.once('exit', (code) => reject(new Error(`The server ended with ${code}.`)));
   });
+  address = url;
   client = new Client(url);
 }
 
-const signIn = () => client.call('POST', '/api/session', { email: 'accountant@test.example', password: PASSWORD });
+async function as(role: Role): Promise<Client> {
+  const other = new Client(address);
+  await other.call('POST', '/api/session', { email: `${role}@test.example`, password: PASSWORD });
+  return other;
+}
+const signIn = async () => {
+  client = await as('accountant');
+};
 
 beforeAll(async () => {
   const script = (await import(here('../scripts/lib/database.mjs').href)) as DatabaseScript;
@@ -143,6 +154,17 @@ async function sendAgain(last: Sent): Promise<number> {
   return 0;
 }
 
+/** What the database says once it answers again. */
+async function whenBack<Found>(ask: () => Promise<Found>): Promise<Found> {
+  for (let attempt = 0; ; attempt += 1)
+    try {
+      return await ask();
+    } catch (problem) {
+      if (attempt === 100) throw problem;
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+}
+
 async function expectNothingLost(answered: readonly string[], last: string): Promise<void> {
   const rows = (await source.query('SELECT idempotency_key AS k FROM document WHERE idempotency_key IN (?)', [
     [...answered, last],
@@ -150,6 +172,62 @@ async function expectNothingLost(answered: readonly string[], last: string): Pro
   expect(rows.map(({ k }) => k).sort()).toEqual([...answered, last].sort());
   expect(await proveBooks(source)).toEqual([]);
 }
+
+/** A run of so many bills that waits for its release. */
+async function runOf(account: string, bills: number, name: string): Promise<string> {
+  const payments: object[] = [];
+  for (let n = 0; n < bills; n += 1) {
+    const of = await client.posted('bill', make.charge(`${name}-${n}`, '10', { vendor: '1' }));
+    payments.push({ vendor: '1', currency: 'USD', bills: [{ of, amount: '10', discount: '' }] });
+  }
+  return client.posted('payment-run', { date: '2026-03-30', account, sure: 'They are different bills', payments });
+}
+
+/** Payments that were made of a run, and files for the bank that were written. */
+async function madeOf(run: string): Promise<[number, number]> {
+  const [row] = (await source.query(
+    'SELECT (SELECT COUNT(*) FROM run_paid WHERE run_id = ?) AS payments, (SELECT COUNT(*) FROM run_file WHERE run_id = ?) AS files',
+    [run, run],
+  )) as { payments: string; files: string }[];
+  return [Number(row?.payments), Number(row?.files)];
+}
+
+describe('kill -9 in the middle of the release of a payment run', () => {
+  const BILLS = 30;
+  let account: string;
+  beforeAll(async () => {
+    account = await ownAccount(client);
+    await giveAccounts({ as }, { 1: { number: 'NZ-11-2222-3333', bank: 'FERNUS33' } });
+  });
+
+  it.each([
+    ['server', 150],
+    ['database', 200],
+  ] as const)('of the %s after %d ms: all of it is paid or none, and its file is written once', async (what, after) => {
+    const run = await runOf(account, BILLS, `K-${what}-${after}`);
+    const released = {
+      kind: 'approval' as const,
+      body: { subject: 'payment-run', of: run, seen: '1', date: '2026-03-30', step: 'approved', reason: '' },
+      key: randomUUID(),
+    };
+    client = await as('approver');
+    setTimeout(() => (what === 'server' ? server.kill('SIGKILL') : process.kill(database.pid(), 'SIGKILL')), after);
+    await client.post(released.kind, released.body, released.key).catch(() => undefined);
+    if (what === 'server' && server.exitCode === null && server.signalCode === null)
+      await new Promise((resolve) => server.once('exit', resolve));
+    if (what === 'server') await startServer();
+    const found = await whenBack(() => madeOf(run));
+    expect([
+      [0, 0],
+      [BILLS, 1],
+    ]).toContainEqual(found);
+    client = await as('approver');
+    expect(await sendAgain(released)).toBe(201);
+    expect(await madeOf(run)).toEqual([BILLS, 1]);
+    expect(await proveBooks(source)).toEqual([]);
+    await signIn();
+  });
+});
 
 describe('kill -9 in the middle of posting', () => {
   it.each([5, 10, 14, 17])(

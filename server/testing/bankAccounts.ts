@@ -5,7 +5,7 @@ import type { TestServer } from './testServer.ts';
 
 /** Vendors get their bank accounts as everybody does: one asks, another approves. */
 export async function giveAccounts(
-  server: TestServer,
+  server: Pick<TestServer, 'as'>,
   accounts: Readonly<Record<string, { readonly number: string; readonly bank?: string; readonly payee?: string }>>,
 ): Promise<void> {
   const [sam, piet] = await Promise.all([server.as('administrator'), server.as('approver')]);

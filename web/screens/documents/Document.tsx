@@ -38,10 +38,8 @@ export function Document() {
   const document = server.useDocumentQuery({ params: { id } }, ANEW);
   // Only what was answered for this document: the last one's lines and buttons are not its own.
   const data = document.currentData;
-  const order = server.useOrderQuery(
-    { params: { id } },
-    { ...ANEW, skip: data?.kind !== 'order' || isReversed(data) },
-  ).currentData;
+  const asked = server.useOrderQuery({ params: { id } }, { ...ANEW, skip: data?.kind !== 'order' || isReversed(data) });
+  const order = asked.currentData;
   if (document.isError)
     return (
       <div className="body">
@@ -49,6 +47,8 @@ export function Document() {
       </div>
     );
   if (!data) return null;
+  // Its lines, and all that can be done with it, appear at once: nothing moves under the pointer.
+  const isKnown = asked.isUninitialized || asked.isError || order !== undefined;
   const rate = data.rate
     ? ' ' + say('documents.at_rate', { currency: data.currency, rate: { figure: data.rate } })
     : '';
@@ -82,28 +82,32 @@ export function Document() {
             </>
           }
         >
-          {order && <OrderActions order={order} />}
-          {data.kind === 'return' && !isReversed(data) && <ReturnActions data={data} />}
-          {data.kind === 'bill' && !isReversed(data) && <HoldPayment data={data} />}
-          {PAYS.includes(data.kind) && !isReversed(data) && <WriteCheck data={data} />}
-          {!isReversed(data) &&
-            (data.kind !== 'check' || HANDLE_PAYMENTS.includes(user.role)) &&
-            data.papers.map(({ name, path }) => (
-              <a key={path} className="btn quiet" href={`/api${path}`} target="_blank" rel="noreferrer">
-                {shown(name)}
-              </a>
-            ))}
-          <Reverse data={data} />
-          <Again key={data.id} data={data} />
-          {!isReversed(data) &&
-            KINDS[data.kind]?.further?.(data).map((step) => <Step key={step.kind} data={data} step={step} />)}
-          <Step data={data} step={KINDS[data.kind]?.next?.(data)} />
+          {isKnown && (
+            <>
+              {order && <OrderActions order={order} />}
+              {data.kind === 'return' && !isReversed(data) && <ReturnActions data={data} />}
+              {data.kind === 'bill' && !isReversed(data) && <HoldPayment data={data} />}
+              {PAYS.includes(data.kind) && !isReversed(data) && <WriteCheck data={data} />}
+              {!isReversed(data) &&
+                (data.kind !== 'check' || HANDLE_PAYMENTS.includes(user.role)) &&
+                data.papers.map(({ name, path }) => (
+                  <a key={path} className="btn quiet" href={`/api${path}`} target="_blank" rel="noreferrer">
+                    {shown(name)}
+                  </a>
+                ))}
+              <Reverse data={data} />
+              <Again key={data.id} data={data} />
+              {!isReversed(data) &&
+                KINDS[data.kind]?.further?.(data).map((step) => <Step key={step.kind} data={data} step={step} />)}
+              <Step data={data} step={KINDS[data.kind]?.next?.(data)} />
+            </>
+          )}
         </Head>
         <Trail parts={data.trail} here={data.id} currency={company.currency} />
       </div>
       {/* Scrolled by keyboard too, where nothing in it can be gone to. */}
       <div className="body" tabIndex={0}>
-        {order ? <OrderLines order={order} /> : <Lines data={data} />}
+        {order ? <OrderLines order={order} /> : isKnown && <Lines data={data} />}
         {order && <OrderCosts order={order} />}
         {order && <OrderHistory order={order} />}
         <Notes of={data.id} notes={data.notes} />

@@ -28,7 +28,7 @@ export const runColumns = (): Column<RunRow>[] => [
   {
     id: 'item',
     title: say('payables.open_item'),
-    className: 'name',
+    className: 'words',
     text: ({ item }) => item.reference || item.number,
   },
   { id: 'due', title: say('word.due'), text: ({ item }) => dayText(item.due) },
