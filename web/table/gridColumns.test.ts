@@ -90,7 +90,7 @@ const GRIDS: readonly (readonly [string, Sample<object>])[] = [
   [
     'a payment',
     sample({
-      columns: payColumns(),
+      columns: payColumns([]),
       filled: { payable: PLACE, settled: { amount: '1234.5', discount: '12', withheld: '3', writeOff: '-0.05' }, left: '0' }, // prettier-ignore
       blank: { payable: PLACE, settled: { amount: '', discount: '', withheld: '', writeOff: '' }, left: '' },
       typed: { amount: '1234.5', discount: '12', withheld: '3', writeOff: '-0.05' },

@@ -18,7 +18,7 @@ import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
 import { isSettled, leftOf, NOT_SETTLED, type PayBody, paymentOf, proposed, type Settled, whole } from './payBody.ts';
 import { PaidFrom } from './PaidFrom.tsx';
-import { payColumns, type PayRow } from './payColumns.ts';
+import { payColumns, type PayRow, remarkOf } from './payColumns.ts';
 
 /** A vendor's bills are paid, together with its credits, from the bank or from what was paid before. */
 export function Pay() {
@@ -145,7 +145,7 @@ function Items({
     <Grid
       name="payment-items"
       label={say('payables.items_of', { vendor: owed.vendor.name, currency })}
-      columns={payColumns()}
+      columns={payColumns(rows)}
       lines={rows}
       write={(changed) =>
         change({
@@ -184,6 +184,7 @@ function Items({
             onChange={(figure) => set(payable.id, { [field]: figure })}
           />
         );
+        const remark = remarkOf(payable);
         const isTaken = isSettled(body.settled[payable.id]);
         return (
           <Line
@@ -206,9 +207,6 @@ function Items({
                     {[
                       payable.reference ? payable.number : '',
                       payable.kind === 'credit' ? say('status.credit-memo') : '',
-                      payable.waitsFor ? say('payables.waits_for', { quantity: showFigure(payable.waitsFor) }) : '',
-                      payable.heldBecause,
-                      payable.paidTo && !payable.paidTo.isConfirmed ? say('status.payee-unconfirmed') : '',
                     ]
                       .filter(Boolean)
                       .join(' · ')}
@@ -224,6 +222,11 @@ function Items({
               withheld: cell('withheld', say('payables.withheld_of', { name })),
               writeOff: cell('writeOff', say('payables.write_off_of', { name })),
               left: showFigure(left),
+              remark: remark && (
+                <span className="text-over" title={remark}>
+                  {remark}
+                </span>
+              ),
             }}
           />
         );

@@ -1,5 +1,6 @@
 import type { PayableView } from '@obolus/contract/views/payables';
 import { dayText, figureText, figureWritten } from '../../locale/cellTexts.ts';
+import { showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
 import type { Column } from '../../table/column.ts';
 import type { Settled } from './payBody.ts';
@@ -14,13 +15,24 @@ const settling = (name: keyof Settled, title: string): Column<PayRow> => ({
   id: name,
   title,
   className: 'num',
-  room: 'min-w-[104px]',
+  room: 'min-w-[92px]',
   ...(name === 'amount' ? { always: true } : {}),
   text: ({ settled }) => figureText(settled[name]),
   write: (row, text) => ({ ...row, settled: { ...row.settled, [name]: figureWritten(text) } }),
 });
 
-export const payColumns = (): Column<PayRow>[] => [
+/** What holds the payment of it, or is to be known before it is paid. */
+export const remarkOf = ({ waitsFor, heldBecause, paidTo }: PayableView): string =>
+  [
+    waitsFor ? say('payables.waits_for', { quantity: showFigure(waitsFor) }) : '',
+    heldBecause,
+    paidTo && !paidTo.isConfirmed ? say('status.payee-unconfirmed') : '',
+  ]
+    .filter(Boolean)
+    .join(' · ');
+
+/** @param rows of which some are held, and then say why in a column of its own */
+export const payColumns = (rows: readonly PayRow[]): Column<PayRow>[] => [
   { id: 'take', title: say('payables.take'), silent: true },
   {
     id: 'item',
@@ -29,6 +41,16 @@ export const payColumns = (): Column<PayRow>[] => [
     always: true,
     text: ({ payable }) => payable.reference || payable.number,
   },
+  ...(rows.some(({ payable }) => remarkOf(payable) !== '')
+    ? [
+        {
+          id: 'remark',
+          title: say('paying.remark'),
+          className: 'words',
+          text: ({ payable }: PayRow) => remarkOf(payable),
+        },
+      ]
+    : []),
   { id: 'date', title: say('word.date'), text: ({ payable }) => dayText(payable.date) },
   { id: 'due', title: say('word.due'), text: ({ payable }) => dayText(payable.due) },
   { id: 'until', title: say('word.discount_until'), text: ({ payable }) => dayText(payable.discountDay) },
