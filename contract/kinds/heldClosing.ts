@@ -2,7 +2,7 @@ import { Day, exactly, LineId, oneOf, Quantity } from '../figures.ts';
 import { lines, Reason } from './parts.ts';
 import { kind } from './kind.ts';
 
-export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as const;
+export const OUTCOMES = ['sent-back', 'scrapped', 'received', 'gone-astray'] as const;
 
 /** What became of held goods. */
 export const heldClosing = kind({

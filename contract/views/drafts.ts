@@ -32,7 +32,7 @@ export const ImportRow = exactly({
   problems: Type.Array(exactly({ field: Text(60), says: Says })),
   /** What loading it does to what is there already: new, changes, nothing. */
   does: Says,
-  state: oneOf(['staged', 'wrong', 'left out', 'loaded'] as const),
+  state: oneOf(['staged', 'wrong', 'left-out', 'loaded'] as const),
 });
 
 export type ImportRow = Static<typeof ImportRow>;

@@ -119,7 +119,7 @@ export type DimensionView = Static<typeof DimensionView>;
 /** How an order stands, worked out from what was done with it. `limit`: above which base amount its buyer needs another person. */
 export const Standing = {
   limit: Type.Union([BaseAmount, Type.Null()]),
-  approval: oneOf(['not needed', 'awaited', 'approved', 'rejected'] as const),
+  approval: oneOf(['not-needed', 'awaited', 'approved', 'rejected'] as const),
   held: Type.Boolean(),
   version: Count,
   /** The version that the vendor was last given. */

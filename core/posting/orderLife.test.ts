@@ -217,11 +217,11 @@ describe('an order on hold', () => {
 
 describe('approval', () => {
   it('is not needed up to the limit, nor for those who have none', () => {
-    expect(approval()).toBe('not needed');
+    expect(approval()).toBe('not-needed');
     expect(reasons(answer('approved'))).toEqual(['approval_not_awaited /of']);
     keeper.post(change([line(1, '20', '5')]));
     // 20 × 5 + 400: just the limit.
-    expect([order().amount, approval()]).toEqual([50_000n, 'not needed']);
+    expect([order().amount, approval()]).toEqual([50_000n, 'not-needed']);
     keeper.post(change([line(1, '20.01', '5')], { by: 'paula' }));
     expect([order().amount, approval()]).toEqual([50_005n, 'awaited']);
   });

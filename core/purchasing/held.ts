@@ -59,7 +59,7 @@ export function heldLine(books: Books, line: HeldCommand, id: LineId): HeldLine 
 const itemOf = (books: Books, { of, item }: HeldCommand) =>
   books.items.get(item ?? (of === undefined ? undefined : books.orderLines.get(of)?.bought.item) ?? '');
 
-export const OUTCOMES = ['sent back', 'scrapped', 'received', 'gone astray'] as const;
+export const OUTCOMES = ['sent-back', 'scrapped', 'received', 'gone-astray'] as const;
 export type Outcome = (typeof OUTCOMES)[number];
 
 export interface HeldClosingCommand {
@@ -115,7 +115,7 @@ function checkGone(books: Books, line: HeldClosingCommand['lines'][number], at: 
 /** What became of held goods. */
 function clearingStep({ step, numbers, date }: Reading): HeldClosingCommand {
   const lines = linesOf(step, ['of', 'qty', 'outcome']).map((line) => {
-    const said = optionalText(line, 'outcome') ?? 'sent back';
+    const said = optionalText(line, 'outcome') ?? 'sent-back';
     const outcome = OUTCOMES.find((known) => known === said);
     if (!outcome) throw new NotKnown(`held goods cannot be ${said}`);
     return { of: cited(textOf(line, 'of'), numbers), ...quantityOf(line), outcome };

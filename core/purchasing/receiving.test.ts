@@ -229,7 +229,7 @@ describe('goods that are held', () => {
 
   it('go as far as they are there, and come back when that is reversed', () => {
     keeper.post(receive([], { held: [held(), held({ of: undefined, what: 'bobbins' })] }));
-    const gone = (units: string) => ({ of: '2/1', quantity: q(units), outcome: 'sent back' as const });
+    const gone = (units: string) => ({ of: '2/1', quantity: q(units), outcome: 'sent-back' as const });
     keeper.post(clear([gone('1.5')]));
     expect(reasons(clear([gone('0.6')]))).toEqual(['aside_exceeds_held /lines/0/quantity open=0.5 quantity=0.6']);
     expect(reasons({ kind: 'reversal', of: '2', date: '2026-03-07', reason: 'wrong' })).toEqual([

@@ -101,7 +101,7 @@ describe('goods that are held', () => {
     // The rejected goods are still to come.
     expect((await view<OrderView>(`orders/${order}`)).lines).toMatchObject([{ received: '8', open: '2' }]);
 
-    const gone = (of: string, quantity: string, outcome = 'sent back') => ({
+    const gone = (of: string, quantity: string, outcome = 'sent-back') => ({
       date: '2026-03-12',
       reason: 'collected',
       lines: [{ of, quantity, outcome }],
@@ -129,7 +129,7 @@ describe('goods that are held', () => {
     const go = {
       date: '2026-03-12',
       reason: 'collected',
-      lines: [{ of: `${receipt}/1`, quantity: '2', outcome: 'sent back' }],
+      lines: [{ of: `${receipt}/1`, quantity: '2', outcome: 'sent-back' }],
     };
     const replies = await Promise.all([odile.post('held-closing', go), ines.post('held-closing', go)]);
     expect(replies.map(({ status }) => status).sort()).toEqual([201, 422]);

@@ -41,7 +41,7 @@ export const startImport = (source: DataSource, id: string, leaveOutWrong: boole
     if (Number(wrong?.n) > 0 && !leaveOutWrong) {
       throw new RequestError(422, 'imports.wrong_lines', { count: Number(wrong?.n) });
     }
-    await manager.query("UPDATE import_row SET state = 'left out' WHERE import_id = ? AND state = 'wrong'", [id]);
+    await manager.query("UPDATE import_row SET state = 'left-out' WHERE import_id = ? AND state = 'wrong'", [id]);
     await manager.query("UPDATE import_batch SET state = 'loading', says = '' WHERE id = ?", [id]);
     await queueJob(manager, { id, kind: 'import', user: batch.user_id });
   });

@@ -212,7 +212,7 @@ export async function readImport(manager: EntityManager, id: string, { withRows 
     figures: batch.figures,
     state: batch.state,
     says: readSays(batch.says),
-    total: count('staged', 'wrong', 'left out', 'loaded'),
+    total: count('staged', 'wrong', 'left-out', 'loaded'),
     wrong: count('wrong'),
     loaded: count('loaded'),
     rows: rows.map((row) => ({

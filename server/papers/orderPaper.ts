@@ -102,7 +102,7 @@ export async function readOrderPaper(
     currency: order.currency,
     note: text(header?.note),
     language: LANGUAGES.find((one) => one === text(header?.language)) ?? 'en',
-    released: !order.held && (order.approval === 'not needed' || order.approval === 'approved'),
+    released: !order.held && (order.approval === 'not-needed' || order.approval === 'approved'),
     company,
     vendor: { ...addressOf(header?.vendor, header?.vendor_address), number: text(header?.vendor_number) },
     deliverTo: header?.warehouse_address

@@ -6,7 +6,7 @@ import { refusal, type Refusal } from '../../state/refusal.ts';
 import { isHere } from '../../state/slice.ts';
 
 /** Whether somebody else has agreed to an order that is above its buyer's limit. */
-export type Approval = 'not needed' | 'awaited' | 'approved' | 'rejected';
+export type Approval = 'not-needed' | 'awaited' | 'approved' | 'rejected';
 
 /** What an order is worth as it now stands, at its own rate, in base currency: each line rounded, what was closed left in. */
 export function orderAmount(
@@ -36,7 +36,7 @@ export function linesOfOrder({ orderLines }: Pick<Books, 'orderLines'>, order: s
 export function approvalOf(order: Order, limits: Books['approvalLimits']): Approval {
   const { amount } = order;
   const limit = limitOf(order, limits);
-  if (limit === undefined || amount <= limit) return 'not needed';
+  if (limit === undefined || amount <= limit) return 'not-needed';
   const approved = lastOf(order, 'approved');
   if (approved && amount <= approved.amount) return 'approved';
   return lastOf(order, 'rejected')?.version === latestVersion(order) ? 'rejected' : 'awaited';

@@ -4,7 +4,7 @@ import { server } from '../../server/api.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
 
 /** So many are asked about at once: what a posting changed is asked anew only while nothing else is under way. */
-const AT_ONCE = 5;
+const AT_ONCE = 15;
 /** Milliseconds for which what waits stands still before it is looked at. */
 const REST = 150;
 

@@ -60,7 +60,7 @@ export function OrderActions({ order }: { order: OrderView }) {
   const mayOrder = useMayPost('order-step');
   const { user } = useMe();
   const mayAnswer = order.approval === 'awaited' && MAY_ANSWER.order.includes(user.role);
-  const goesOn = !order.held && (order.approval === 'not needed' || order.approval === 'approved');
+  const goesOn = !order.held && (order.approval === 'not-needed' || order.approval === 'approved');
   const ask = (asked: Deed) => (
     <button type="button" className="btn quiet" onClick={() => setDeed(asked)}>
       {asked.asks && say(asked.asks.action)}

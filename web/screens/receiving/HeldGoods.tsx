@@ -20,10 +20,10 @@ import type { MessageId } from '@obolus/messages/message';
 
 type Outcome = BodyOf<'held-closing'>['lines'][number]['outcome'];
 const IN_WORDS: Readonly<Record<Outcome, MessageId>> = {
-  'sent back': 'receiving.held_sent_back',
+  'sent-back': 'receiving.held_sent_back',
   scrapped: 'receiving.held_scrapped',
   received: 'receiving.held_received',
-  'gone astray': 'receiving.held_astray',
+  'gone-astray': 'receiving.held_astray',
 };
 
 /** Held goods, the longest first: in no stock and owed to nobody, until somebody says what became of them. */
@@ -117,7 +117,7 @@ export function HeldGoods() {
 
 function Clearing({ held, onClose }: { held: HeldView; onClose: () => void }) {
   const me = useMe();
-  const [outcome, setOutcome] = useState<Outcome>('sent back');
+  const [outcome, setOutcome] = useState<Outcome>('sent-back');
   const [quantity, setQuantity] = useState(held.left);
   const [key] = useState(() => crypto.randomUUID());
   const [post, { isLoading, error }] = server.usePostMutation();

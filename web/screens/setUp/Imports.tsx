@@ -266,7 +266,7 @@ function Rows({ data }: { data: ImportView }) {
       </thead>
       <tbody>
         {data.rows.map((row) => (
-          <tr key={row.row} className={row.state === 'left out' ? 'dim' : ''}>
+          <tr key={row.row} className={row.state === 'left-out' ? 'dim' : ''}>
             <td className="dim">{row.row}</td>
             {columns.map((column) => (
               <td
@@ -280,7 +280,7 @@ function Rows({ data }: { data: ImportView }) {
               {row.problems.map((problem, at) => (
                 <p key={at}>{`${problem.field}: ${sayAll(problem.says)}`}</p>
               ))}
-              {row.state === 'left out' ? (
+              {row.state === 'left-out' ? (
                 say('setUp.left_out')
               ) : (
                 <span className="dim">
