@@ -104,6 +104,7 @@ export class Desk {
   /** Posts by keyboard, checks that the document's journal is what the footing showed, and gives the document's number. */
   async post(): Promise<string> {
     const before = await this.footing();
+    await this.expectKept();
     const asked = this.askedAfterPosting();
     await this.page.keyboard.press('Control+Enter');
     await expect(this.page).toHaveURL(/\/documents\/\d+$/);
@@ -134,6 +135,7 @@ export class Desk {
   /** Posts a bill that waits, checks that its journal is what the footing showed, and comes back to the list of those that wait. */
   async postWaiting(keys?: Keys): Promise<string> {
     const before = await this.footing();
+    await this.expectKept();
     const asked = this.askedAfterPosting();
     await (keys ?? this.page.keyboard).press('Control+Enter');
     await expect(this.page).toHaveURL(/\/bench$/);
@@ -147,6 +149,11 @@ export class Desk {
     return latest?.number ?? '';
   }
 
+  /** What is asked anew since a draft was kept is none of its posting's. */
+  private async expectKept(): Promise<void> {
+    await expect(this.page.getByRole('region', { name: 'Footing' }).getByText('Draft kept')).toBeVisible();
+  }
+
   /** What the page asks the server once the posting that comes next is answered: that asks anew only what it touched. */
   private askedAfterPosting(): { expectFew(): Promise<void> } {
     const asked: string[] = [];
@@ -156,7 +163,7 @@ export class Desk {
       isPosted ||= reply.request().method() === 'POST' && /^\/api\/documents\/[\w-]+$/.test(pathOf(reply.request()));
     };
     const note = (request: Request) => {
-      // What a draft that was kept just before asks anew is not the posting's, and neither is what a page that opens finds too old.
+      // What a page that opens finds too old is not the posting's.
       const isOld = Date.now() - (known.get(request.url()) ?? Infinity) > STALE_AFTER;
       if (isPosted && !isOld && request.method() === 'GET' && pathOf(request).startsWith('/api/'))
         asked.push(pathOf(request));

@@ -3,8 +3,8 @@ import type { AssessedBill, WaitingBill } from '@obolus/contract/views/bench';
 import { server } from '../../server/api.ts';
 import { useAppDispatch } from '../../drafts/store.ts';
 
-/** So many are asked about at once: what a posting changed is asked anew only while nothing else is under way. */
-const AT_ONCE = 15;
+/** So many are asked about at once. */
+const AT_ONCE = 30;
 /** Milliseconds for which what waits stands still before it is looked at. */
 const REST = 150;
 
@@ -42,6 +42,7 @@ export function useAssessed(bills: readonly WaitingBill[], isCurrent: boolean): 
     return () => {
       clearTimeout(rest);
       isLeft = true;
+      // What a posting changed is asked anew only once nothing else is under way.
       asking?.abort();
     };
   }, [bills, isCurrent, dispatch]);
