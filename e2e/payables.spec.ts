@@ -147,6 +147,7 @@ test('goods go back before their bill and after it: what is to be billed is less
       'Goods received not invoiced, Tarnside Fibres 69.94',
       'Inventory, Merino yarn on cones, ecru 69.94',
     ]);
+    await expect(page.getByText('ecru: a bill is still expected for 195 kg.')).toBeVisible();
     await expectAccessible(page);
     await desk.post();
     await expect(page.getByRole('table', { name: 'Lines' })).toContainText('Stained');
@@ -166,6 +167,7 @@ test('goods go back before their bill and after it: what is to be billed is less
     await quantity.fill('1');
     await expect(page.getByLabel(/^In return for Linen/).first()).toHaveValue('credit');
     await expect(page.getByText('Balances.')).toBeVisible();
+    await expect(page.getByText(/: a credit memo is expected for 1 /)).toBeVisible();
     const number = await desk.post();
     await page.getByRole('link', { name: /^Returns/ }).click();
     await expect(page.getByRole('row', { name: new RegExp(number) })).toContainText('Awaits credit memo');

@@ -68,4 +68,7 @@ export const returns: Record<keyof typeof en, string> = {
   'returns.begin_claim': 'Den Lieferanten wählen, und was er schuldet.',
   'returns.claim_ends':
     'Sie steht bei den erwarteten Gutschriften, bis eine Gutschrift, Geld oder eine Ablehnung sie beendet. Was abgelehnt wird, geht dorthin zurück, woher es kam.',
+  'returns.bill_comes': '{name}: für {quantity} {unit} wird noch eine Rechnung erwartet.',
+  'returns.no_bill_comes': '{name}: es wird keine Rechnung mehr erwartet.',
+  'returns.credit_comes': '{name}: für {quantity} {unit} wird eine Gutschrift erwartet.',
 };

@@ -65,4 +65,7 @@ export const returns = {
   'returns.begin_claim': 'Choose the vendor, and what it owes.',
   'returns.claim_ends':
     'It stands among the credits that are expected until a credit memo, money or a refusal ends it. What is refused goes where it came from.',
+  'returns.bill_comes': '{name}: a bill is still expected for {quantity} {unit}.',
+  'returns.no_bill_comes': '{name}: no bill is expected any more.',
+  'returns.credit_comes': '{name}: a credit memo is expected for {quantity} {unit}.',
 } as const;

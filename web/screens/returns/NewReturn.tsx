@@ -20,6 +20,7 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { AskApproval, isAsked } from '../approvals/AskApproval.tsx';
 import { Below, Line } from '../../table/Line.tsx';
+import { PapersToCome } from './PapersToCome.tsx';
 import { type Back, isShown, NOTHING_BACK, parts, type ReturnBody, returnOf } from './returnBody.ts';
 import { returnColumns, type ReturnRow } from './returnColumns.ts';
 
@@ -211,7 +212,10 @@ function Returning({ vendor, returnable }: { vendor: string; returnable: Returna
           isAsked(entering) ? (
             <AskApproval kind="return" draft={draft} entering={entering} />
           ) : (
-            <p className="dim">{say('returns.own_cost')}</p>
+            <>
+              <PapersToCome rows={rows} />
+              <p className="dim">{say('returns.own_cost')}</p>
+            </>
           )
         }
       />

@@ -1,6 +1,6 @@
 import { describe, expect, it } from '@jest/globals';
 import type { ReturnableLine } from '@obolus/contract/views/payables';
-import { isShown, NOTHING_BACK, parts, type ReturnBody, returnOf } from './returnBody.ts';
+import { isShown, NOTHING_BACK, papersToCome, parts, type ReturnBody, returnOf } from './returnBody.ts';
 
 const line = (of: string, more: Partial<ReturnableLine> = {}): ReturnableLine => ({
   line: of,
@@ -33,6 +33,16 @@ describe('what goes back', () => {
     expect(parts(line('4/1'), '6.5')).toEqual({ unbilled: '4', billed: '2.5' });
     expect(parts(line('4/1'), '')).toEqual({ unbilled: '', billed: '' });
     expect(parts(line('4/1'), 'x')).toEqual({ unbilled: '', billed: '' });
+  });
+
+  it('leaves a bill to come for what of its line stays unbilled, and waits for a credit memo for what was billed', () => {
+    const back = (quantity: string, replace = false) => ({ ...NOTHING_BACK, quantity, replace });
+    expect(papersToCome(line('4/1'), back('3'))).toEqual({ bill: '1', credit: undefined });
+    expect(papersToCome(line('4/1'), back('6.5'))).toEqual({ bill: '0', credit: '2.5' });
+    expect(papersToCome(line('4/1'), back('6.5', true))).toEqual({ bill: '0', credit: undefined });
+    expect(papersToCome(line('4/1', { unbilled: '0' }), back('2'))).toEqual({ bill: undefined, credit: '2' });
+    expect(papersToCome(line('4/1'), back(''))).toBeUndefined();
+    expect(papersToCome(line('4/1'), back('0'))).toBeUndefined();
   });
 
   it('is found by item, receipt, order, slip, bill, lot and serial number, and stays in sight once something of it goes back', () => {

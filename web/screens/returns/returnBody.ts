@@ -1,7 +1,7 @@
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import type { ReturnableLine } from '@obolus/contract/views/payables';
 import { type LotPart, lotsToSend } from '../../lots/lots.ts';
-import { compareFigures, difference } from '../../parts/exact.ts';
+import { compareFigures, difference, isZero } from '../../parts/exact.ts';
 
 /** What goes back of a received line. */
 export interface Back {
@@ -33,6 +33,22 @@ export function parts({ unbilled }: ReturnableLine, quantity: string): { unbille
   if (quantity === '' || difference(quantity, '0') === undefined) return { unbilled: '', billed: '' };
   const of = compareFigures(quantity, unbilled) <= 0 ? quantity : unbilled;
   return { unbilled: of, billed: difference(quantity, of) ?? '' };
+}
+
+/**
+ * Which papers are still expected of a received line once it went back: how much of it a bill is to come for, and a credit memo. Undefined where
+ * nothing of it goes back. A bill of nothing is one that was expected and is none any more.
+ */
+export function papersToCome(
+  line: ReturnableLine,
+  { quantity, replace }: Back,
+): { bill: string | undefined; credit: string | undefined } | undefined {
+  const { unbilled, billed } = parts(line, quantity);
+  if (unbilled === '' || isZero(quantity)) return undefined;
+  return {
+    bill: isZero(line.unbilled) ? undefined : difference(line.unbilled, unbilled),
+    credit: replace || isZero(billed) ? undefined : billed,
+  };
 }
 
 /** Whether a line is shown: something of it goes back, or it is what is looked for. */

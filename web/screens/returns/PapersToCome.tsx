@@ -1,0 +1,27 @@
+import { showFigure } from '../../locale/figures.ts';
+import { say } from '../../locale/say.ts';
+import { isZero } from '../../parts/exact.ts';
+import { papersToCome } from './returnBody.ts';
+import type { ReturnRow } from './returnColumns.ts';
+
+/** Of what goes back: whether a bill for it is still expected, and for how much of it a credit memo. */
+export function PapersToCome({ rows }: { rows: readonly ReturnRow[] }) {
+  const lines = rows.flatMap(({ line, back }) => {
+    const papers = papersToCome(line, back);
+    if (!papers) return [];
+    const of = (figure: string) => ({ name: line.item.name, unit: line.item.unit, quantity: showFigure(figure) });
+    const { bill, credit } = papers;
+    return [
+      bill !== undefined &&
+        (isZero(bill) ? say('returns.no_bill_comes', of(bill)) : say('returns.bill_comes', of(bill))),
+      credit !== undefined && say('returns.credit_comes', of(credit)),
+    ].filter((text) => text !== false);
+  });
+  return (
+    <>
+      {lines.map((text, at) => (
+        <p key={at}>{text}</p>
+      ))}
+    </>
+  );
+}
