@@ -24,13 +24,15 @@ interface Props {
   readonly waitingFor: string;
   /** What stands in the middle when nothing changes in cost. */
   readonly note?: ReactNode;
+  /** What stands above that in any case. */
+  readonly above?: ReactNode;
   readonly allowed: boolean;
   /** Who else is at it, so that nobody else posts it meanwhile; empty for nobody. */
   readonly heldBy?: string;
 }
 
 /** What would be posted, whether it balances, what it does to unit costs, and the button that posts. */
-export function Footing({ entering, action, waitingFor, note, allowed, heldBy = '' }: Props) {
+export function Footing({ entering, action, waitingFor, note, above, allowed, heldBy = '' }: Props) {
   const { preview, previewing, refusals, failure, posting } = entering;
   const mayPost = allowed && heldBy === '';
   const ready = mayPost && preview?.accepted === true && !posting;
@@ -56,6 +58,7 @@ export function Footing({ entering, action, waitingFor, note, allowed, heldBy = 
         role={costs.tabIndex === 0 ? 'group' : undefined}
         aria-label={costs.tabIndex === 0 ? say('frame.what_it_does') : undefined}
       >
+        {above}
         {preview?.accepted && preview.unitCosts.length > 0 ? <UnitCosts preview={preview} /> : (note ?? null)}
       </div>
       <div className="flex flex-col">

@@ -208,14 +208,12 @@ function Returning({ vendor, returnable }: { vendor: string; returnable: Returna
         allowed={mayReturn}
         action={say('returns.post')}
         waitingFor={say('returns.begin')}
+        above={<PapersToCome rows={rows} />}
         note={
           isAsked(entering) ? (
             <AskApproval kind="return" draft={draft} entering={entering} />
           ) : (
-            <>
-              <PapersToCome rows={rows} />
-              <p className="dim">{say('returns.own_cost')}</p>
-            </>
+            <p className="dim">{say('returns.own_cost')}</p>
           )
         }
       />
