@@ -7,8 +7,8 @@ export default defineConfig({
   outputDir: '../.data/results/browser',
   // Each file has a server and books of its own.
   workers: 2,
-  // On a busy machine a test may meet what its next try, with a server and books of its own, does not: it is named in the summary.
-  retries: 2,
+  // On a busy machine a test may meet what its second try, with a server and books of its own, does not: it is named in the summary.
+  retries: 1,
   // Of machines that do much else beside: who waits for long still waits for something that comes.
   timeout: 90_000,
   expect: { timeout: 10_000 },
