@@ -154,6 +154,9 @@ export const NOT_BOOKED = [
 ] as const;
 export type NotBooked = (typeof NOT_BOOKED)[number];
 
+/** Lines for which nothing was booked, and which somebody may say are a payment of ours. */
+export const MAY_BE_PAYMENT: readonly (typeof NOT_BOOKED)[number][] = ['payment-unknown', 'amount-differs', 'money-in'];
+
 export const BankLine = exactly({
   id: Id,
   day: orEmpty(Day),

@@ -3,6 +3,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { api } from '@obolus/contract/api';
 import type { BodyOfEndpoint, ReplyOf } from '@obolus/contract/endpoint';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import { type BankLine, MAY_BE_PAYMENT } from '@obolus/contract/views/paying';
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import { addDays, daysBetween } from '@obolus/core/exact/calendar';
 import { RequestError } from '../asking/failures.ts';
@@ -29,7 +30,7 @@ interface OpenLine {
   readonly currency: string;
   /** In minor units; below zero what came in. */
   readonly moved: bigint | undefined;
-  readonly because: string;
+  readonly because: BankLine['because'];
 }
 
 /**
@@ -88,7 +89,7 @@ async function readOpenLine(manager: EntityManager, id: string, locking: boolean
     day: text(row.day),
     currency: text(row.currency),
     moved: amount === undefined || !cameIn ? amount : -amount,
-    because: text(row.because),
+    because: text(row.because) as BankLine['because'],
   };
 }
 
@@ -104,8 +105,6 @@ function chargeOf({ because, currency, moved, day }: OpenLine, note: string, hom
   const amount = showAmount(moved, home);
   return { date: day, lines: [{ of: '', took: amount, fee: amount, text: note.slice(0, 140) }] };
 }
-
-const MAY_BE_PAYMENT: readonly string[] = ['payment-unknown', 'amount-differs', 'money-in'];
 
 /** Whether one of our payments may be booked with it. */
 const mayBePayment = ({ because, currency, moved }: OpenLine, home: string): boolean =>

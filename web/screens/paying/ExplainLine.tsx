@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { BankLine } from '@obolus/contract/views/paying';
+import { type BankLine, MAY_BE_PAYMENT } from '@obolus/contract/views/paying';
 import { showDay, showFigure } from '../../locale/figures.ts';
 import { say } from '../../locale/say.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
@@ -11,9 +11,6 @@ import { saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 
 type Way = 'charge' | 'payment' | 'elsewhere';
-
-/** What nobody found by itself, but a person may know. */
-const MAY_BE_PAYMENT: readonly BankLine['because'][] = ['payment-unknown', 'amount-differs', 'money-in'];
 
 /** Says what a line was: a charge of the bank or one of our payments, which is booked, or something that stands elsewhere. */
 export function ExplainLine({ line }: { line: BankLine }) {
