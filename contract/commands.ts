@@ -62,6 +62,11 @@ const EntryLine = exactly({
   item: Type.Optional(Text(160)),
   vendor: Type.Optional(Text(160)),
   expense: Type.Optional(Text(60)),
+  bank: Type.Optional(Text(160, 'Which of the company’s bank accounts')),
+  held: Type.Optional(
+    // What moved on the bank account in its own currency, where that is another.
+    exactly({ amount: Amount, currency: Currency }),
+  ),
   ...Dimensions,
 });
 export const EntryView = exactly({ date: Day, number: Type.Optional(Text(20)), lines: Type.Array(EntryLine) });

@@ -76,8 +76,9 @@ department,WORKSHOP,Workshop
 project,WINTER,Winter courses
 `;
 
-export const BANK_ACCOUNTS = `code,name,account,bank_code,first_check
-MAIN,Fernhollow main account,US 021000021 100200,FERNUS33,1201
+export const BANK_ACCOUNTS = `code,name,currency,account,bank_code,first_check
+MAIN,Fernhollow main account,USD,US 021000021 100200,FERNUS33,1201
+EURO,Fernhollow euro account,EUR,US 021000021 100978,FERNUS33,
 `;
 
 export const VENDORS = `number,name,currency,terms,address,tax_code,bank_account,bank_code,mail,usual_expense

@@ -12,16 +12,32 @@ export interface Known {
   readonly item: (number: string) => string;
   readonly vendor: (number: string) => { readonly id: string; readonly currency: string };
   readonly warehouse: (code?: string) => string;
+  /** The company's account that a payment in a currency leaves: one in it, else the main one. */
+  readonly bankAccount: (currency: string) => string;
   readonly document: (name: string) => string;
   /** `gr-wool-1/2` is line 2 of that step's document. */
   readonly line: (name: string) => string;
 }
 
-/** @param documents the ids of the steps before, by their names */
-export function known(date: string, lookups: Lookups, documents: ReadonlyMap<string, string>): Known {
+export interface OwnAccount {
+  readonly id: string;
+  readonly currency: string;
+}
+
+/**
+ * @param documents the ids of the steps before, by their names
+ * @param accounts the company's own, the main one first
+ */
+export function known(
+  date: string,
+  lookups: Lookups,
+  documents: ReadonlyMap<string, string>,
+  accounts: readonly OwnAccount[],
+): Known {
   const document = (name: string) => documents.get(name) ?? '0';
   return {
     date,
+    bankAccount: (currency) => (accounts.find((own) => own.currency === currency) ?? accounts[0])?.id ?? '',
     item: (number) => lookups.items.get(number.toLowerCase()) ?? '',
     vendor: (number) => lookups.vendors.get(number.toLowerCase()) ?? { id: '', currency: 'USD' },
     warehouse: (code = 'MAIN') => lookups.warehouses.get(code.toLowerCase()) ?? '',
@@ -176,7 +192,16 @@ const MADE: { readonly [Name in Word]: (step: Extract<Step, Record<Name, unknown
   payment(step, as) {
     const { id, currency } = as.vendor(step.payment);
     const bills = step.bills.map(([bill, amount]) => ({ of: as.document(bill), amount, discount: '', writeOff: '' }));
-    const header = { vendor: id, date: as.date, currency, from: '', discountsTo: 'income', reason: '' } as const;
+    const account = as.bankAccount(currency);
+    const header = {
+      vendor: id,
+      date: as.date,
+      currency,
+      account,
+      from: '',
+      discountsTo: 'income',
+      reason: '',
+    } as const;
     return { kind: 'payment', body: { ...header, bills } };
   },
   prepayment(step, as) {

@@ -20,7 +20,7 @@ import { listApprovals } from '@obolus/server/approvals/listApprovals';
 import { changeEntry } from '@obolus/server/setUp/registers';
 import { keepAdvice } from '@obolus/server/despatch/advices';
 import { demoCompany } from './company.ts';
-import { documentOf, known } from './documentOf.ts';
+import { documentOf, known, type OwnAccount } from './documentOf.ts';
 import { customsDebt } from './customsDebt.ts';
 import { announcedShuttles, brokersStatements, refusedAttachment, takeIn } from './incoming.ts';
 import { paidElsewhere } from './paidElsewhere.ts';
@@ -53,10 +53,11 @@ export async function loadDemo(source: DataSource, today: string): Promise<void>
 
   const documents = new Map<string, string>();
   const lookups = await readLookups(source.manager);
+  const accounts: OwnAccount[] = await source.query('SELECT id, currency FROM bank_account ORDER BY id');
   const now = (step: Step) => () =>
     new Date(Date.parse(`${day(enteredOn(step))}T09:00:00Z`) + STORY.indexOf(step) * 60_000);
   for (const step of [...STORY].sort((a, b) => enteredOn(b) - enteredOn(a))) {
-    const { kind, body } = documentOf(step, known(day(step.day), lookups, documents));
+    const { kind, body } = documentOf(step, known(day(step.day), lookups, documents, accounts));
     const user =
       users.find(
         (entry) =>

@@ -54,7 +54,7 @@ export class CaseDesk extends Desk {
     const id = this.page.url().split('/').at(-1) ?? '';
     this.server.ids.documents.set(books.nextDocument.toString(), id);
     const { entries } = await this.ask<{ entries: EntryView[] }>(`documents/${id}`);
-    expect(entryViewsAsText(entries)).toEqual(entriesAsText(posted, books.company.currency));
+    expect(entryViewsAsText(entries)).toEqual(entriesAsText(posted, books));
   }
 
   private async numberOf(document: string): Promise<string> {

@@ -12,6 +12,7 @@ import {
   TaxCodeView,
   TermsView,
   VendorView,
+  BankAccountView,
   WarehouseView,
 } from '../views/setUp.ts';
 import { FIGURE_STYLES, IMPORT_KINDS, MAY_IMPORT } from '../imports.ts';
@@ -107,6 +108,13 @@ export const setUpEndpoints = {
     summary: 'Warehouses',
     allow: 'signed-in',
     reply: list(WarehouseView),
+  }),
+  bankAccounts: endpoint({
+    method: 'get',
+    path: '/bank-accounts',
+    summary: 'The company’s own accounts, from which vendors are paid',
+    allow: 'signed-in',
+    reply: list(BankAccountView),
   }),
   terms: endpoint({
     method: 'get',

@@ -1,4 +1,4 @@
-import { BaseAmount, Day, exactly, Id, Text, Type } from '../figures.ts';
+import { Amount, Day, exactly, Id, Text, Type } from '../figures.ts';
 import { lines } from './parts.ts';
 import { kind } from './kind.ts';
 
@@ -10,14 +10,14 @@ export const bankStatement = kind({
   amounts: 'kind.amounts_taken',
   body: exactly({
     date: Day,
-    account: Type.Union([Id, Type.Literal('')], { description: 'The company’s bank account' }),
+    account: Type.Union([Id, Type.Literal('')], { description: 'The company’s bank account, in whose currency it is' }),
     reference: Text(60, 'What the bank calls the statement'),
     lines: lines({
       of: Type.Union([Id, Type.Literal('')], {
         description: 'A payment or prepayment, or money that a vendor gave back; empty for what the bank charged',
       }),
-      took: BaseAmount,
-      fee: Type.Union([BaseAmount, Type.Literal('')], { description: 'What of it the bank kept' }),
+      took: Amount,
+      fee: Type.Union([Amount, Type.Literal('')], { description: 'What of it the bank kept' }),
       text: Text(140, 'What the statement says of it'),
     }),
   }),

@@ -1,4 +1,4 @@
-import { Amount, BaseAmount, Currency, Day, exactly, LineId, oneOf, Quantity, Type } from '../figures.ts';
+import { Amount, Currency, Day, exactly, Id, LineId, oneOf, Quantity, Type } from '../figures.ts';
 import { lines, Party, Reason } from './parts.ts';
 import { kind } from './kind.ts';
 
@@ -13,9 +13,15 @@ export const claimClosing = kind({
     date: Day,
     currency: Currency,
     reason: Reason,
+    account: Type.Optional(
+      Type.Union([Id, Type.Literal('')], {
+        description: 'The company’s bank account that money came into; one in base currency where left out',
+      }),
+    ),
     got: Type.Optional(
-      Type.Union([BaseAmount, Type.Literal('')], {
-        description: 'What came into the bank for all of it, in base currency; at the day’s rate where left out',
+      Type.Union([Amount, Type.Literal('')], {
+        description:
+          'What came into the bank for all of it, in the account’s currency; at the day’s rate where left out',
       }),
     ),
     lines: lines({

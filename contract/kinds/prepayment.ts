@@ -11,6 +11,11 @@ export const prepayment = kind({
     vendor: Party,
     date: Day,
     currency: Currency,
+    account: Type.Optional(
+      Type.Union([Id, Type.Literal('')], {
+        description: 'The company’s bank account that it leaves; one in base currency where left out',
+      }),
+    ),
     amount: Amount,
     tax: Type.Optional(
       Type.Union([Amount, Type.Literal('')], {

@@ -1,4 +1,4 @@
-import { Amount, BaseAmount, Currency, Day, exactly, Id, Type } from '../figures.ts';
+import { Amount, Currency, Day, exactly, Id, Type } from '../figures.ts';
 import { Party } from './parts.ts';
 import { kind } from './kind.ts';
 
@@ -12,10 +12,15 @@ export const prepaymentRefund = kind({
     date: Day,
     currency: Currency,
     of: Type.Union([Id, Type.Literal('')], { description: 'The prepayment' }),
+    account: Type.Optional(
+      Type.Union([Id, Type.Literal('')], {
+        description: 'The company’s bank account that it came into; one in base currency where left out',
+      }),
+    ),
     amount: Amount,
     got: Type.Optional(
-      Type.Union([BaseAmount, Type.Literal('')], {
-        description: 'What the bank got for it, in base currency; at the day’s rate where it is left out',
+      Type.Union([Amount, Type.Literal('')], {
+        description: 'What the bank got for it, in the account’s currency; at the day’s rate where it is left out',
       }),
     ),
   }),

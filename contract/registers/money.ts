@@ -79,7 +79,7 @@ export const terms: Register = {
   ],
 };
 
-/** The company's own accounts at banks, in its own currency. */
+/** The company's own accounts at banks, each in its currency. */
 export const bankAccounts: Register = {
   title: 'register.bank-accounts',
   one: 'register.bank-accounts_one',
@@ -89,6 +89,7 @@ export const bankAccounts: Register = {
   fields: [
     code('word.code', 20),
     name,
+    { name: 'currency', label: 'word.currency', as: 'currency', required: true, settled: true },
     { name: 'account', label: 'word.bank_account', as: 'text', most: 34, required: true, hint: 'hint.own_account' },
     { name: 'bank_code', label: 'word.bank_code', as: 'text', most: 11, hint: 'hint.bank_code' },
     {

@@ -55,7 +55,6 @@ export const PaymentCheck = exactly({
 
 /** Everything that is open with all vendors, and what may be paid of it. */
 export const Proposal = exactly({
-  accounts: Type.Array(exactly({ id: Id, name: Name, hasChecks: Type.Boolean() })),
   vendors: Type.Array(ProposedVendor),
   items: Type.Array(ProposedItem),
   more: Type.Boolean({ description: 'Whether there are more than these' }),
@@ -83,7 +82,7 @@ export const RunView = exactly({
   id: Id,
   number: Text(30),
   date: Day,
-  account: exactly({ id: Id, name: Name, number: Text(60) }),
+  account: exactly({ id: Id, name: Name, number: Text(60), currency: Currency }),
   state: oneOf(RUN_STATES),
   way: oneOf(['transfer', 'check'] as const),
   enteredBy: Name,
@@ -150,6 +149,7 @@ export const NOT_BOOKED = [
   'rejected-before',
   'other-currency',
   'not-ours',
+  'other-account',
   'money-in',
 ] as const;
 export type NotBooked = (typeof NOT_BOOKED)[number];
@@ -183,7 +183,7 @@ export const OpenBankPayment = exactly({
   currency: Currency,
   amount: Amount,
   /** What the bank would have kept of the line for itself; empty where the payment is in another currency, and somebody says. */
-  charge: orEmpty(BaseAmount),
+  charge: orEmpty(Amount),
 });
 
 export type OpenBankPayment = Static<typeof OpenBankPayment>;

@@ -110,6 +110,11 @@ export const WarehouseView = exactly({
 
 export type WarehouseView = Static<typeof WarehouseView>;
 
+export const BankAccountView = exactly({ id: Id, name: Name, currency: Currency, hasChecks: Type.Boolean() });
+
+/** One of the company's own accounts, from which vendors are paid. */
+export type BankAccountView = Static<typeof BankAccountView>;
+
 export const DIMENSIONS = ['department', 'location', 'project'] as const;
 
 export const DimensionView = exactly({ kind: oneOf(DIMENSIONS), code: Text(40), name: Name });

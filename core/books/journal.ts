@@ -1,4 +1,4 @@
-import { base, type BaseAmount } from '../exact/amounts.ts';
+import { base, type BaseAmount, documentAmount, type DocumentAmount } from '../exact/amounts.ts';
 import { laterOf, type Day } from '../exact/calendar.ts';
 import { invariant } from '../exact/invariant.ts';
 import { ACCOUNTS, type AccountKey } from './accounts.ts';
@@ -16,6 +16,8 @@ export interface About extends Dimensions {
   readonly vendor?: string | undefined;
   /** Which expense it is, on the account of expenses. */
   readonly expense?: string | undefined;
+  /** Which of the company's bank accounts it is. */
+  readonly bank?: string | undefined;
 }
 
 /** One line of an entry. `amount` in base currency, debit positive. */
@@ -24,6 +26,8 @@ export interface EntryLine extends About {
   readonly amount: BaseAmount;
   /** Whether it follows from the value of goods, and so from the fold; else the document's own figures made it. */
   readonly ofValues: boolean;
+  /** What moves on a bank account in the account's own currency, where that is another. */
+  readonly held?: DocumentAmount | undefined;
 }
 
 /** One entry of the journal: one posting date, balanced. A document whose differences fall on several dates has several. */
@@ -40,6 +44,7 @@ interface Sum {
   readonly about: About;
   readonly ofValues: boolean;
   amount: bigint;
+  held: bigint;
 }
 
 /** Collects what a document posts, sums it by date, account and what it is about, and gives balanced entries. */
@@ -55,12 +60,14 @@ export class Journal {
   }
 
   /** A line from the document's own figures. */
-  debit(date: Day, account: AccountKey, amount: BaseAmount, about: About = NOTHING_SAID): void {
-    this.sumOf(date, account, about, false).amount += amount;
+  debit(date: Day, account: AccountKey, amount: BaseAmount, about: About = NOTHING_SAID, held = NOTHING_HELD): void {
+    const sum = this.sumOf(date, account, about, false);
+    sum.amount += amount;
+    sum.held += held;
   }
 
-  credit(date: Day, account: AccountKey, amount: BaseAmount, about: About = NOTHING_SAID): void {
-    this.sumOf(date, account, about, false).amount -= amount;
+  credit(date: Day, account: AccountKey, amount: BaseAmount, about: About = NOTHING_SAID, held = NOTHING_HELD): void {
+    this.debit(date, account, base(-amount), about, documentAmount(-held));
   }
 
   /** Two lines that follow from a change in the value of goods. */
@@ -92,10 +99,16 @@ export class Journal {
   /** The entries in order of date; the document's own date always has one, though it may be empty (goods for nothing). */
   entries(): Entry[] {
     const byDate = new Map<Day, EntryLine[]>([[this.date, []]]);
-    for (const { date, account, about, ofValues, amount } of this.sums.values()) {
-      if (amount === 0n) continue;
+    for (const { date, account, about, ofValues, amount, held } of this.sums.values()) {
+      if (amount === 0n && held === 0n) continue;
       const lines = byDate.get(date) ?? [];
-      lines.push({ account, amount: base(amount), ofValues, ...about });
+      lines.push({
+        account,
+        amount: base(amount),
+        ofValues,
+        ...about,
+        ...(held !== 0n && { held: documentAmount(held) }),
+      });
       byDate.set(date, lines);
     }
     return [...byDate]
@@ -107,7 +120,7 @@ export class Journal {
     const key = `${date}|${account}|${ofValues ? 'v' : ''}|${this.keyOf(about)}`;
     const known = this.sums.get(key);
     if (known) return known;
-    const sum: Sum = { date, account, about, ofValues, amount: 0n };
+    const sum: Sum = { date, account, about, ofValues, amount: 0n, held: 0n };
     this.sums.set(key, sum);
     return sum;
   }
@@ -122,6 +135,7 @@ export class Journal {
       about.department,
       about.location,
       about.project,
+      about.bank,
     ]);
     this.keys.set(about, key);
     return key;
@@ -129,16 +143,17 @@ export class Journal {
 }
 
 const NOTHING_SAID: About = {};
+const NOTHING_HELD = documentAmount(0n);
 
 /** The lines of an entry as they are read: what the document's figures and what values made, summed. */
 export function readable({ lines }: Entry): Omit<EntryLine, 'ofValues'>[] {
   const sums = new Map<string, Omit<EntryLine, 'ofValues'>>();
   for (const { ofValues: _, amount, ...line } of lines) {
-    const { account, item, vendor, expense, department, location, project } = line;
-    const key = JSON.stringify([account, item, vendor, expense, department, location, project]);
+    const { account, item, vendor, expense, bank, department, location, project } = line;
+    const key = JSON.stringify([account, item, vendor, expense, bank, department, location, project]);
     sums.set(key, { ...line, amount: base(amount + (sums.get(key)?.amount ?? 0n)) });
   }
-  return sorted([...sums.values()].filter((line) => line.amount !== 0n));
+  return sorted([...sums.values()].filter(({ amount, held }) => amount !== 0n || held !== undefined));
 }
 
 /** The latest of the days that a difference must respect (accounting.md, Dates). */

@@ -18,6 +18,7 @@ import {
   type Vendor,
 } from '../state/company.ts';
 import { type Books, emptyBooks } from '../state/books.ts';
+import type { BankAccount } from '../state/paying.ts';
 import { type BinKind, type Item, KEPT_BY } from '../state/stock.ts';
 import { asFields, type Fields, isTrue, NotKnown, onlyKeys, optionalText, textOf } from '../reading/fields.ts';
 import { differenceOf } from '../charges/estimate.ts';
@@ -40,7 +41,7 @@ export function openingBooks(file: CaseFile): Books {
       'short',
       'vendors',
       'bins',
-      'checkbooks',
+      'bank-accounts',
       'alike-within',
       'write-off-limit',
       'today',
@@ -111,10 +112,10 @@ export function openingBooks(file: CaseFile): Books {
         binsOf(asFields(said, warehouse)),
       ]),
     ),
-    checkbooks: new Map(
-      Object.entries(asFields(file.company.checkbooks ?? {}, 'checkbooks')).map(([account, next]) => [
+    bankAccounts: new Map(
+      Object.entries(asFields(file.company['bank-accounts'] ?? {}, 'bank-accounts')).map(([account, said]) => [
         account,
-        { next: BigInt(String(next)) },
+        bankAccountOf(asFields(said, account), currency),
       ]),
     ),
     approvalLimits: new Map(
@@ -126,6 +127,15 @@ export function openingBooks(file: CaseFile): Books {
     items: new Map(Object.entries(file.items).map(([id, fields]) => [id, itemOf(id, fields, currency)] as const)),
     rates: ratesOf(file.rates),
     tariff: file.tariff.map((fields) => tariffRate(fields, currency)),
+  };
+}
+
+function bankAccountOf(of: Fields, home: string): BankAccount {
+  onlyKeys(of, ['currency', 'next-check'], 'a bank account');
+  const next = optionalText(of, 'next-check');
+  return {
+    currency: optionalText(of, 'currency') ?? home,
+    nextCheck: next === undefined ? undefined : BigInt(next),
   };
 }
 

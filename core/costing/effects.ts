@@ -2,7 +2,7 @@ import type { AccountKey } from '../books/accounts.ts';
 import type { About, Dimensions } from '../books/journal.ts';
 import type { LineId, LotPart, PoolId, Purpose } from './pool.ts';
 import type { Taking } from './taking.ts';
-import type { BaseAmount, Price, Quantity } from '../exact/amounts.ts';
+import type { BaseAmount, DocumentAmount, Price, Quantity } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 
 /** A journal line that the document's own figures make. `amount` in base currency, debit positive. */
@@ -10,6 +10,8 @@ export interface Flow {
   readonly account: AccountKey;
   readonly amount: BaseAmount;
   readonly about: About;
+  /** What moves on a bank account in the account's own currency, where that is another. */
+  readonly held?: DocumentAmount | undefined;
 }
 
 /** Goods that a document moves. What they are worth comes from costs and takings (in) or from the fold (out). */

@@ -75,6 +75,17 @@ export function toBase(amount: DocumentAmount, currency: string, at: Rate, baseC
   return base(divideRounded(exact, powerOfTen(RATE_PLACES + decimalsOf(currency))));
 }
 
+/** An amount in another currency, by the rates of both to base currency, rounded once. */
+export function across(
+  amount: DocumentAmount,
+  from: { readonly currency: string; readonly rate: Rate },
+  to: { readonly currency: string; readonly rate: Rate },
+): DocumentAmount {
+  if (from.currency === to.currency) return amount;
+  const exact = amount * from.rate * powerOfTen(decimalsOf(to.currency));
+  return documentAmount(divideRounded(exact, to.rate * powerOfTen(decimalsOf(from.currency))));
+}
+
 /** A unit cost for showing: value ÷ quantity in base currency units, to `places` decimals. Undefined where nothing is on hand. */
 export function unitCost(value: BaseAmount, qty: Quantity, currency: string, places = 4): string | undefined {
   if (qty <= 0n) return undefined;

@@ -1,23 +1,25 @@
-import { base, type BaseAmount, baseOrThrow, formatAmount } from '../exact/amounts.ts';
+import { base, documentAmount, type DocumentAmount, documentAmountOrThrow, formatAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { lineId } from '../costing/pool.ts';
 import type { Flow } from '../costing/effects.ts';
+import { bankFlow, checkAccount, currencyOfAccount, movedOn } from '../state/bankAccount.ts';
 import type { Books } from '../state/books.ts';
 import { linesOf, numberOf, type Reading } from '../state/caseStep.ts';
 import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { kind } from '../state/kind.ts';
-import type { BankPayment } from '../state/paying.ts';
+import { type BankPayment, type Moved, NOTHING_MOVED } from '../state/paying.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { change } from '../state/writing.ts';
 import { optionalText, textOf } from '../reading/fields.ts';
 
-/** What the bank says that it took: for payments, and for itself; and what it got from vendors. Amounts in base currency. */
+/** What the bank says that it took: for payments, and for itself; and what it got from vendors. Amounts in the account's currency. */
 export interface BankStatementCommand {
   readonly kind: 'bank-statement';
   readonly date: Day;
-  /** The company's bank account, and the bank's name for the statement. */
-  readonly account: string;
+  /** The company's bank account; one in base currency where undefined. */
+  readonly account: string | undefined;
+  /** The bank's name for the statement. */
   readonly reference: string;
   readonly lines: readonly BankStatementLine[];
 }
@@ -26,8 +28,8 @@ export interface BankStatementLine {
   /** A payment or prepayment, a refund or a claim that was paid; undefined where the bank charged for something else. */
   readonly of: string | undefined;
   /** What left the account, the fee with it; below zero what came into it, less the fee. */
-  readonly took: BaseAmount;
-  readonly fee: BaseAmount;
+  readonly took: DocumentAmount;
+  readonly fee: DocumentAmount;
   /** What the statement says of it. */
   readonly text: string;
 }
@@ -43,11 +45,12 @@ export function decideBankStatement(books: Books, command: BankStatementCommand)
     command.date,
     paid.flatMap((payment) => (payment ? [payment.date] : [])),
   );
+  refusals.push(...checkAccount(books, command.account, command.date));
   if (command.lines.length === 0) refusals.push(refusal('no_lines', '/lines'));
   const seen = new Set<string>();
   command.lines.forEach((line, position) => {
     const at = `/lines/${position}`;
-    refusals.push(...checkLine(books, line, paid[position], at));
+    refusals.push(...checkLine(books, command, line, paid[position], at));
     if (line.of !== undefined && seen.has(line.of)) refusals.push(refusal('line_cited_twice', at, { line: line.of }));
     if (line.of !== undefined) seen.add(line.of);
   });
@@ -56,12 +59,13 @@ export function decideBankStatement(books: Books, command: BankStatementCommand)
     document: command,
     date: command.date,
     cites: [...seen].map((payment) => lineId(payment, 0)),
-    effects: { flows: command.lines.flatMap((line, position) => flowsOf(line, paid[position])) },
+    effects: { flows: command.lines.flatMap((line, position) => flowsOf(books, command, line, paid[position])) },
   });
 }
 
 function checkLine(
   books: Books,
+  { account }: BankStatementCommand,
   { of, took, fee }: BankStatementLine,
   payment: BankPayment | undefined,
   at: string,
@@ -73,36 +77,52 @@ function checkLine(
   if (of === undefined) return fee === took ? [] : [refusal('bank_charge_only', `${at}/fee`)];
   if (!payment) return [refusal('document_unknown', `${at}/of`, { document: of })];
   if (payment.stated.length > 0) return [refusal('payment_stated', `${at}/of`, { document: of })];
-  const { currency } = books.company;
-  // In the company's own currency the bank takes what was paid and its fee, or gets what came less its fee, and nothing else.
+  const currency = currencyOfAccount(books, account);
+  if (payment.account === undefined ? currency !== books.company.currency : payment.account !== account)
+    return [refusal('bank_account_differs', `${at}/of`)];
+  // In the account's own currency the bank takes what was paid and its fee, or gets what came less its fee, and nothing else.
   return payment.currency === currency && took !== payment.amount + fee
-    ? [refusal('took_differs', `${at}/took`, { amount: formatAmount(base(payment.amount + fee), currency) })]
+    ? [refusal('took_differs', `${at}/took`, { amount: formatAmount(payment.amount + fee, currency) })]
     : [];
 }
 
-function flowsOf({ took, fee }: BankStatementLine, payment: BankPayment | undefined): Flow[] {
-  const booked = { base: payment?.base ?? 0n, fee: payment?.fee ?? 0n };
+/** What the bank took stands at the rate of the payment's day, what it kept of itself at that of the statement's. */
+function flowsOf(
+  books: Books,
+  { account, date }: BankStatementCommand,
+  { took, fee }: BankStatementLine,
+  payment: BankPayment | undefined,
+): Flow[] {
+  const { left, fee: expected } = payment ?? { left: NOTHING_MOVED, fee: NOTHING_MOVED };
+  const currency = currencyOfAccount(books, account);
+  const said = (amount: bigint): Moved =>
+    movedOn(books, { account, currency, date: payment?.date ?? date }, documentAmount(amount), undefined);
+  const [paid, kept] = [said(took - fee), said(fee)];
   const about = {};
   return [
-    { account: 'bank', amount: base(booked.base + booked.fee - took), about },
-    { account: 'bank-charges', amount: base(fee - booked.fee), about },
-    { account: 'exchange-difference', amount: base(took - fee - booked.base), about },
+    bankFlow(books, account, {
+      held: documentAmount(left.held + expected.held - took),
+      base: base(left.base + expected.base - paid.base - kept.base),
+    }),
+    { account: 'bank-charges', amount: base(kept.base - expected.base), about },
+    { account: 'exchange-difference', amount: base(paid.base - left.base), about },
   ];
 }
 
 function statementStep({ step, numbers, books, date }: Reading): BankStatementCommand {
-  const { currency } = books.company;
+  const account = optionalText(step, 'account');
+  const currency = currencyOfAccount(books, account);
   return {
     kind: 'bank-statement',
     date,
-    account: optionalText(step, 'account') ?? '',
+    account,
     reference: textOf(step, 'bank-statement'),
     lines: linesOf(step, ['of', 'took', 'fee', 'text']).map((line) => {
       const of = optionalText(line, 'of');
-      const fee = baseOrThrow(optionalText(line, 'fee') ?? '0', currency);
+      const fee = documentAmountOrThrow(optionalText(line, 'fee') ?? '0', currency);
       return {
         of: of === undefined ? undefined : numberOf(of, numbers),
-        took: baseOrThrow(optionalText(line, 'took') ?? textOf(line, 'fee'), currency),
+        took: documentAmountOrThrow(optionalText(line, 'took') ?? textOf(line, 'fee'), currency),
         fee,
         text: optionalText(line, 'text') ?? '',
       };

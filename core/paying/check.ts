@@ -1,6 +1,7 @@
 import type { Day } from '../exact/calendar.ts';
 import { lineId } from '../costing/pool.ts';
 import { optionalText, textOf } from '../reading/fields.ts';
+import { currencyOfAccount } from '../state/bankAccount.ts';
 import type { Books, PostedFacts } from '../state/books.ts';
 import { numberOf, type Reading } from '../state/caseStep.ts';
 import { checkDate } from '../state/checks.ts';
@@ -28,35 +29,40 @@ export interface CheckCommand {
 }
 
 export interface CheckDocument extends CheckCommand {
-  /** Whom it is written for; nobody for a spoiled form. */
+  /** Whom it is written for, and in what currency; neither for a spoiled form. */
   readonly vendor: string | undefined;
+  readonly currency: string | undefined;
 }
 
 function decideCheck(books: Books, command: CheckCommand): Decision<CheckDocument> {
   const { date, account, number, of, reason } = command;
   const payment = of === undefined ? undefined : books.bankPayments.get(of);
   const refusals: Refusal[] = checkDate(books, date, payment ? [payment.date] : []);
-  const book = books.checkbooks.get(account);
-  if (!book) refusals.push(refusal('no_checkbook', '/account'));
-  else if (number <= 0n || number < book.next)
-    refusals.push(refusal('check_used', '/form', { next: book.next.toString() }));
+  const book = books.bankAccounts.get(account);
+  if (book?.nextCheck === undefined) refusals.push(refusal('no_checkbook', '/account'));
+  else if (number <= 0n || number < book.nextCheck)
+    refusals.push(refusal('check_used', '/form', { next: book.nextCheck.toString() }));
   if (of === undefined && reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   if (of !== undefined && !payment) refusals.push(refusal('document_unknown', '/of', { document: of }));
-  if (payment) refusals.push(...checkPayable(payment, books.company.currency));
+  if (payment) refusals.push(...checkPayable(payment, { account, currency: currencyOfAccount(books, account) }));
   if (refusals.length > 0) return refused(refusals);
   return post(books, {
-    document: { ...command, vendor: payment?.vendor },
+    document: { ...command, vendor: payment?.vendor, currency: payment?.currency },
     date,
     postsNothing: true,
     cites: of === undefined ? [] : [lineId(of, 0)],
   });
 }
 
-/** What speaks against paying it by a check now; `home` is the currency of the books. */
-export function checkPayable({ document, amount, currency, check, stated }: BankPayment, home: string): Refusal[] {
+/** What speaks against paying it by a check on an account now: checks are in the account's currency. */
+export function checkPayable(payment: BankPayment, drawnOn: { account: string; currency: string }): Refusal[] {
+  const { document, amount, currency, check, stated } = payment;
   return [
     ...(amount <= 0n ? [refusal('check_pays_nothing', '/of')] : []),
-    ...(currency === home ? [] : [refusal('check_currency', '/of', { currency: home })]),
+    ...(currency === drawnOn.currency ? [] : [refusal('check_currency', '/of', { currency: drawnOn.currency })]),
+    ...(payment.account === undefined || payment.account === drawnOn.account
+      ? []
+      : [refusal('bank_account_differs', '/account')]),
     ...(check ? [refusal('check_out', '/of', { number: check.number.toString() })] : []),
     ...(stated.length > 0 ? [refusal('payment_stated', '/of', { document })] : []),
   ];
@@ -72,7 +78,7 @@ function checkVoiding(books: Books, { document, date: written }: PostedFacts, da
 }
 
 function recordCheck(next: Writing, { account, number, of }: CheckDocument, document: string): void {
-  next.checkbooks.set(account, { next: number + 1n });
+  change(next.bankAccounts, account, (known) => ({ ...known, nextCheck: number + 1n }));
   if (of !== undefined) change(next.bankPayments, of, (known) => ({ ...known, check: { document, number } }));
 }
 

@@ -26,6 +26,7 @@ beforeEach(() => {
   const rates = new Map([['EUR', [{ from: '2026-03-01', rate: rateOrThrow('1.1') }]]]);
   keeper = new Bookkeeper({
     ...emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-03-01' })),
+    bankAccounts: new Map([['main', { currency: 'USD', nextCheck: undefined }]]),
     vendors,
     rates,
   });
@@ -74,7 +75,11 @@ const payment = (place: number, more: Partial<CommandOf['payment']> = {}): Comma
   const asked = run();
   const [of] = asked.payments.slice(place - 1);
   if (!of) throw new Error('no such place');
-  return { ...paymentOfRun(of, { date: asked.date, by: 'piet' }), run: `4/${place}` as '4/1', ...more };
+  return {
+    ...paymentOfRun(of, { date: asked.date, by: 'piet', account: asked.account }),
+    run: `4/${place}` as '4/1',
+    ...more,
+  };
 };
 
 describe('a payment run', () => {

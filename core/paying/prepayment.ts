@@ -9,20 +9,19 @@ import {
   toBase,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
+import { bankFlow, checkAccount, movedOn, negated } from '../state/bankAccount.ts';
 import type { Books } from '../state/books.ts';
 import { checkCurrency, checkDate, checkSecondPerson, rateOn } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { checkHold, checkPayer } from '../purchasing/vendor.ts';
 import { lineId, type LineId } from '../costing/pool.ts';
-import type { PaymentRun, RunPayment } from '../state/paying.ts';
+import { type Moved, NOTHING_MOVED, type PaymentRun, type RunPayment } from '../state/paying.ts';
 import { checkReleased, madeFromRun } from './released.ts';
 import { numberOf, type Reading, SOMEONE } from '../state/caseStep.ts';
 import { change, type Writing } from '../state/writing.ts';
 import { kind } from '../state/kind.ts';
 import { isTrue, optionalText, textOf } from '../reading/fields.ts';
-
-const NO_FEE = base(0n);
 
 export interface PrepaymentCommand {
   readonly kind: 'prepayment';
@@ -30,6 +29,8 @@ export interface PrepaymentCommand {
   readonly by?: string | undefined;
   readonly currency: string;
   readonly date: Day;
+  /** The company's bank account that it leaves; one in base currency where undefined. */
+  readonly account?: string | undefined;
   /** All that is paid, tax with it. */
   readonly amount: DocumentAmount;
   /** The tax in it that the vendor's prepayment bill shows and that is reclaimed; none where undefined. */
@@ -49,6 +50,8 @@ export interface PrepaymentDocument extends PrepaymentCommand {
   /** What stands in prepayments for it, and in input tax. */
   readonly base: BaseAmount;
   readonly taxBase: BaseAmount;
+  /** What left the bank account for it. */
+  readonly left: Moved;
 }
 
 /**
@@ -61,6 +64,7 @@ export function decidePrepayment(books: Books, command: PrepaymentCommand): Deci
   const refusals: Refusal[] = [
     ...checkDate(books, command.date),
     ...checkCurrency(books, command.currency, command.date),
+    ...checkAccount(books, command.account, command.date),
   ];
   refusals.push(...checkHold(books, command.vendor, '/vendor'), ...checkPayer(books, command.vendor, command.by));
   if (command.order !== undefined) refusals.push(...checkOrder(books, command, command.order));
@@ -70,14 +74,15 @@ export function decidePrepayment(books: Books, command: PrepaymentCommand): Deci
   if (refusals.length > 0) return refused(refusals);
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
   const inBase = (figure: DocumentAmount) => toBase(figure, command.currency, rate, books.company.currency);
-  const amount = inBase(command.amount);
+  const left = movedOn(books, command, command.amount, undefined);
+  const amount = left.base;
   const tax = inBase(command.tax ?? documentAmount(0n));
   const net = base(amount - tax);
   const agreed = command.signedOff === true || command.run !== undefined;
   const second = checkSecondPerson(books, amount, books.company.prepaymentsAbove, agreed);
   if (second.length > 0) return refused(second);
   return post(books, {
-    document: { ...command, rate, base: net, taxBase: tax },
+    document: { ...command, rate, base: net, taxBase: tax, left },
     date: command.date,
     cites: [
       ...(command.order === undefined ? [] : [lineId(command.order, 0)]),
@@ -87,7 +92,7 @@ export function decidePrepayment(books: Books, command: PrepaymentCommand): Deci
       flows: [
         { account: 'prepayments', amount: net, about: { vendor: command.vendor } },
         ...(tax === 0n ? [] : [{ account: 'input-tax' as const, amount: tax, about: {} }]),
-        { account: 'bank', amount: base(-amount), about: {} },
+        bankFlow(books, command.account, negated(left)),
       ],
     },
   });
@@ -103,11 +108,12 @@ function checkTax({ tax = documentAmount(0n), amount, refundable }: PrepaymentCo
 
 /** Whether it is what a place of a run asks for. */
 const isAsAsked =
-  ({ vendor, currency, date, amount, tax, order, refundable }: PrepaymentCommand) =>
+  ({ vendor, currency, date, account, amount, tax, order, refundable }: PrepaymentCommand) =>
   (asked: RunPayment, run: PaymentRun): boolean =>
     asked.vendor === vendor &&
     asked.currency === currency &&
     run.date === date &&
+    run.account === account &&
     asked.prepays?.amount === amount &&
     asked.prepays.tax === (tax ?? 0n) &&
     asked.prepays.order === order &&
@@ -138,18 +144,19 @@ function prepaymentStep({ step, books, date, numbers }: Reading): PrepaymentComm
     refundable: isTrue(step, 'refundable'),
     signedOff: isTrue(step, 'signed-off'),
     date,
+    account: optionalText(step, 'account'),
     amount: documentAmountOrThrow(textOf(step, 'amount'), currency),
     tax: step.tax === undefined ? undefined : documentAmountOrThrow(textOf(step, 'tax'), currency),
   };
 }
 
 function recordPrepayment(next: Writing, of: PrepaymentDocument, document: string): void {
-  const { vendor, currency, date, amount, order, refundable = false, run, taxBase } = of;
+  const { vendor, currency, date, account, amount, order, refundable = false, run, taxBase, left } = of;
   const tax = { amount: of.tax ?? documentAmount(0n), base: taxBase };
   const known = { document, order, refundable, vendor, currency, date, amount, base: of.base, tax };
   next.prepayments.set(document, { ...known, used: [], refunded: [], received: [] });
-  const left = { document, vendor, currency, date, amount, base: base(of.base + taxBase), fee: NO_FEE };
-  next.bankPayments.set(document, { ...left, stated: [] });
+  const paid = { document, vendor, currency, date, amount, account, left };
+  next.bankPayments.set(document, { ...paid, fee: NOTHING_MOVED, stated: [] });
   if (run !== undefined) madeFromRun(next, run);
   if (order === undefined) return;
   change(next.orders, order, (known) => ({ ...known, prepaid: [...known.prepaid, document] }));
@@ -159,5 +166,7 @@ export const prepayment = kind({
   name: 'prepayment',
   decide: decidePrepayment,
   record: recordPrepayment,
-  verbs: { prepay: { keys: ['currency', 'amount', 'tax', 'for', 'refundable', 'signed-off'], read: prepaymentStep } },
+  verbs: {
+    prepay: { keys: ['account', 'currency', 'amount', 'tax', 'for', 'refundable', 'signed-off'], read: prepaymentStep },
+  },
 });

@@ -1,18 +1,18 @@
 import {
   base,
   type BaseAmount,
-  baseOrThrow,
   documentAmount,
   type DocumentAmount,
   documentAmountOrThrow,
   formatAmount,
   ONE_TO_ONE,
   type Rate,
-  toBase,
 } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import { lineId } from '../costing/pool.ts';
+import { bankFlow, checkAccount, currencyOfAccount, movedOn } from '../state/bankAccount.ts';
 import type { Books } from '../state/books.ts';
+import type { Moved } from '../state/paying.ts';
 import { numberOf, type Reading, SOMEONE } from '../state/caseStep.ts';
 import { checkCurrency, checkDate, rateOn } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
@@ -32,13 +32,15 @@ export interface PrepaymentRefundCommand {
   readonly date: Day;
   readonly of: string;
   readonly amount: DocumentAmount;
-  /** What the bank got for it, in base currency; at the day's rate where nobody said. */
-  readonly got?: BaseAmount | undefined;
+  /** The company's bank account that it came into; one in base currency where undefined. */
+  readonly account?: string | undefined;
+  /** What came into it, in the account's currency; at the day's rate where nobody said. */
+  readonly got?: DocumentAmount | undefined;
 }
 
 export interface PrepaymentRefundDocument extends PrepaymentRefundCommand {
   readonly rate: Rate;
-  readonly got: BaseAmount;
+  readonly came: Moved;
   /** What stood in the books for it: in prepayments, and in input tax. */
   readonly booked: BaseAmount;
   readonly taxBase: BaseAmount;
@@ -53,27 +55,27 @@ function decideRefund(books: Books, command: PrepaymentRefundCommand): Decision<
   const refusals: Refusal[] = [
     ...checkDate(books, date, prepaid ? [prepaid.date] : []),
     ...checkCurrency(books, currency, date),
+    ...checkAccount(books, command.account, date),
     ...checkPrepaid(command, prepaid),
   ];
   if (amount <= 0n) refusals.push(refusal('amount_zero', '/amount'));
   const rate = rateOn(books, currency, date) ?? ONE_TO_ONE;
-  const atRate = toBase(amount, currency, rate, books.company.currency);
-  const got = command.got ?? atRate;
-  if (got <= 0n && amount > 0n) refusals.push(refusal('amount_zero', '/got'));
-  if (currency === books.company.currency && got !== atRate)
-    refusals.push(refusal('took_differs', '/got', { amount: formatAmount(atRate, currency) }));
+  const came = movedOn(books, command, amount, command.got);
+  if (came.held <= 0n && amount > 0n) refusals.push(refusal('amount_zero', '/got'));
+  if (currency === currencyOfAccount(books, command.account) && came.held !== amount)
+    refusals.push(refusal('took_differs', '/got', { amount: formatAmount(amount, currency) }));
   if (!prepaid || refusals.length > 0) return refused(refusals);
   const { base: booked, tax, taxBase } = partOfPrepaid(prepaid, amount);
   return post(books, {
-    document: { ...command, rate, got, booked, tax, taxBase },
+    document: { ...command, rate, came, booked, tax, taxBase },
     date,
     cites: [lineId(of, 0)],
     effects: {
       flows: [
-        { account: 'bank', amount: got, about: {} },
+        bankFlow(books, command.account, came),
         { account: 'prepayments', amount: base(-booked), about: { vendor: command.vendor } },
         ...(taxBase === 0n ? [] : [{ account: 'input-tax' as const, amount: base(-taxBase), about: {} }]),
-        { account: 'exchange-difference', amount: base(booked + taxBase - got), about: {} },
+        { account: 'exchange-difference', amount: base(booked + taxBase - came.base), about: {} },
       ],
     },
   });
@@ -101,6 +103,7 @@ function refundStep({ step, books, date, numbers }: Reading): PrepaymentRefundCo
   const of = numberOf(textOf(step, 'of'), numbers);
   const prepaid = books.prepayments.get(of);
   const currency = prepaid?.currency ?? books.company.currency;
+  const account = optionalText(step, 'account');
   const got = optionalText(step, 'got');
   return {
     kind: 'prepayment-refund',
@@ -108,8 +111,9 @@ function refundStep({ step, books, date, numbers }: Reading): PrepaymentRefundCo
     currency,
     date,
     of,
+    account,
     amount: documentAmountOrThrow(textOf(step, 'amount'), currency),
-    got: got === undefined ? undefined : baseOrThrow(got, books.company.currency),
+    got: got === undefined ? undefined : documentAmountOrThrow(got, currencyOfAccount(books, account)),
   };
 }
 
@@ -117,10 +121,10 @@ export const prepaymentRefund = kind({
   name: 'prepayment-refund',
   decide: decideRefund,
   record(next, document: PrepaymentRefundDocument, number) {
-    const { vendor, currency, of, date, amount, got, booked, tax, taxBase } = document;
+    const { vendor, currency, of, date, account, amount, came, booked, tax, taxBase } = document;
     const part = { line: lineId(number, 1), date, amount, tax, base: booked, taxBase };
-    cameIn(next, number, { vendor, currency, date, amount, got });
+    cameIn(next, number, { vendor, currency, date, account, amount, got: came });
     change(next.prepayments, of, (known) => ({ ...known, refunded: [...known.refunded, part] }));
   },
-  verbs: { 'refund-prepayment': { keys: ['of', 'amount', 'got'], read: refundStep } },
+  verbs: { 'refund-prepayment': { keys: ['account', 'of', 'amount', 'got'], read: refundStep } },
 });

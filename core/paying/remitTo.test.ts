@@ -12,6 +12,7 @@ let keeper: Bookkeeper;
 const withVendors = (account: string | undefined) =>
   new Bookkeeper({
     ...emptyBooks(companyOf({ currency: 'USD', firstOpenDay: '2026-03-01' })),
+    bankAccounts: new Map([['main', { currency: 'USD', nextCheck: undefined }]]),
     vendors: new Map([
       ['V', vendor(account)],
       ['BARE', vendor()],
@@ -111,7 +112,7 @@ describe('a bill that asks to be paid elsewhere', () => {
     expect(refusals(run([plain, of]))).toEqual(['payee_differs /payments/0/bills/1']);
     const asked = keeper.post(run([of]));
     keeper.post(answer(asked, { subject: 'payment-run', date: '2026-03-10' }));
-    const made = (by: string) => payment(of, { run: `${asked}/1`, by });
+    const made = (by: string) => payment(of, { run: `${asked}/1`, by, account: 'main' });
     expect(refusals(made('ines'))).toEqual(['own_bank_account /bills/0']);
     expect(refusals(made('piet'))).toEqual([]);
   });

@@ -16,6 +16,7 @@ import {
   prepaidOn,
   owedOn,
   remeasure,
+  remeasureBanks,
   unbilledToPay,
 } from './remeasure.ts';
 
@@ -97,9 +98,10 @@ function remeasured(books: Books, on: Day): ReturnType<typeof remeasure> {
       on,
     ),
   ];
+  const banks = remeasureBanks(books, on);
   return {
-    flows: measured.flatMap(({ flows }) => flows),
-    missing: measured.flatMap(({ missing }) => missing),
+    flows: [...measured, banks].flatMap(({ flows }) => flows),
+    missing: [...measured, banks].flatMap(({ missing }) => missing),
     measured: measured.flatMap((each) => each.measured),
   };
 }

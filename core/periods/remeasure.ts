@@ -3,6 +3,7 @@ import {
   type BaseAmount,
   documentAmount,
   type DocumentAmount,
+  ONE_TO_ONE,
   type Rate,
   sumOf,
   toBase,
@@ -10,6 +11,7 @@ import {
 import { sumOfParts } from '../exact/cumulative.ts';
 import { divideRounded } from '../exact/rounding.ts';
 import type { Day } from '../exact/calendar.ts';
+import { currencyOfAccount } from '../state/bankAccount.ts';
 import type { Books } from '../state/books.ts';
 import { takenOf } from '../state/prepaid.ts';
 import type { CreditableLine, Payable, Prepayment } from '../state/owed.ts';
@@ -99,6 +101,35 @@ export function owedOn(payable: Payable, on: Day): OpenAmount {
     amount: documentAmount(-left.amount),
     base: base(-left.base),
   };
+}
+
+/**
+ * What lies on the company's bank accounts in other currencies, measured again at the closing rate. Only what this ledger moved on them: measuring is
+ * linear, so that its part is right whatever else moved there. What is left in base currency on an account that holds nothing goes too.
+ */
+export function remeasureBanks(books: Books, on: Day): Pick<ReturnType<typeof remeasure>, 'flows' | 'missing'> {
+  const home = books.company.currency;
+  const accounts = [...new Set(books.bankMoves.map(({ account }) => account))];
+  const flows: Flow[] = [];
+  const missing: string[] = [];
+  for (const bank of accounts) {
+    const currency = currencyOfAccount(books, bank);
+    if (currency === home) continue;
+    const moves = books.bankMoves.filter(({ account, date }) => account === bank && date <= on);
+    const held = documentAmount(moves.reduce((sum, move) => sum + move.held, 0n));
+    const booked = moves.reduce((sum, move) => sum + move.base, 0n);
+    const rate = held === 0n ? ONE_TO_ONE : rateOn(books, currency, on);
+    if (rate === undefined) {
+      missing.push(currency);
+      continue;
+    }
+    const difference = toBase(held, currency, rate, home) - booked;
+    flows.push(
+      { account: 'bank', amount: base(difference), about: { bank } },
+      { account: 'exchange-difference', amount: base(-difference), about: {} },
+    );
+  }
+  return { flows, missing };
 }
 
 /** What measuring it anew made of all that is open with a vendor in a currency; debit positive. */

@@ -16,7 +16,7 @@ import { lock, open } from '../periods/open.ts';
 import { heldClosing } from '../purchasing/held.ts';
 import { bill } from '../purchasing/bill/bill.ts';
 import { claim } from '../purchasing/claim.ts';
-import { claimClosing } from '../purchasing/claimClosing.ts';
+import { claimClosing } from '../purchasing/claimClosing/claimClosing.ts';
 import { credit } from '../purchasing/credit/credit.ts';
 import { order } from '../purchasing/order/decide.ts';
 import { orderChange } from '../purchasing/order/change.ts';

@@ -1,4 +1,5 @@
 import { placeOf, positionOf } from '../costing/pool.ts';
+import { documentAmount } from '../exact/amounts.ts';
 import { sourceFrom } from '../costing/taken.ts';
 import type { Books } from '../state/books.ts';
 import type { Posted } from '../state/decision.ts';
@@ -8,6 +9,8 @@ import { openChanges } from '../openItems/openChanges.ts';
 import type { OpenItem } from '../openItems/openItem.ts';
 import type { Item } from '../state/stock.ts';
 import { kindOf, type PostedDocument } from './kinds.ts';
+
+const NOTHING_HELD = documentAmount(0n);
 
 /** The books after a document; the books before it stay as they are. */
 export const record = (books: Books, posted: Posted<PostedDocument>): Books => whole(recordOver(books, posted));
@@ -41,6 +44,12 @@ function recordOver(books: Books, posted: Posted<PostedDocument>): Writing {
       .map((line) => ({ document: number, date: entry.date, amount: line.amount })),
   );
   if (suspense.length > 0) next.suspense = appended(next.suspense, suspense);
+  const moved = entries.flatMap(({ date, lines }) =>
+    lines.flatMap(({ bank, held = NOTHING_HELD, amount }) =>
+      bank === undefined ? [] : [{ document: number, account: bank, date, held, base: amount }],
+    ),
+  );
+  if (moved.length > 0) next.bankMoves = appended(next.bankMoves, moved);
   for (const cited of cites)
     change(next.documents, cited, (facts) => ({ ...facts, citedBy: [...facts.citedBy, number] }));
   if (posted.sign === 1)

@@ -37,10 +37,10 @@ describe('a document that is reversed leaves the books as they were', () => {
     const before = standing();
     const number = keeper.post(GOOD.check as Command);
     keeper.post(reversal(number, '2026-03-12'));
-    expect(keeper.books.checkbooks.get('main')).toEqual({ next: 102n });
+    expect(keeper.books.bankAccounts.get('main')).toEqual({ currency: 'USD', nextCheck: 102n });
     expect({
       ...standing(),
-      books: comparable({ ...keeper.books, checkbooks: new Map([['main', { next: 101n }]]) }),
+      books: comparable({ ...keeper.books, bankAccounts: new Map([['main', { currency: 'USD', nextCheck: 101n }]]) }),
     }).toEqual(before);
     expect(refusals(GOOD.check as Command)).toEqual(['check_used /form next=102']);
     expect(refusals({ ...GOOD.check, number: 105n } as Command)).toEqual([]);

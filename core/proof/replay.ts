@@ -91,11 +91,13 @@ export const journalText = (line: {
   item?: string | undefined;
   vendor?: string | undefined;
   expense?: string | undefined;
+  bank?: string | undefined;
+  held?: bigint | undefined;
   department?: string | undefined;
   location?: string | undefined;
   project?: string | undefined;
 }): string =>
-  `journal ${line.date} ${line.account} ${line.amount} ${[line.item, line.vendor, line.expense, line.department, line.location, line.project].map((about) => about ?? '').join('|')}`;
+  `journal ${line.date} ${line.account} ${line.amount} ${[line.item, line.vendor, line.expense, line.bank, line.held, line.department, line.location, line.project].map((about) => about ?? '').join('|')}`;
 
 export const openText = ({ kind, line, part, vendor, item, quantity, amount, base }: OpenItem): string =>
   `open ${kind} ${[line, part, vendor, item].join('|')} by ${quantity}, ${amount}, ${base}`;

@@ -1,6 +1,5 @@
-import { decimalsOf } from '../exact/currencies.ts';
 import {
-  documentAmount,
+  across,
   type DocumentAmount,
   ONE_TO_ONE,
   price,
@@ -35,8 +34,7 @@ export interface Crossing {
 export function crossed(books: Books, paper: Crossing, amount: DocumentAmount, to: string): DocumentAmount {
   if (to === paper.currency) return amount;
   const { units, of } = ratesOf(books, paper, to);
-  const exact = amount * units * powerOfTen(decimalsOf(to));
-  return documentAmount(divideRounded(exact, of * powerOfTen(decimalsOf(paper.currency))));
+  return across(amount, { currency: paper.currency, rate: units }, { currency: to, rate: of });
 }
 
 /** The rates at which a paper's amounts became those of other currencies, to 10 places, for showing. */

@@ -2,7 +2,7 @@ import type { Books } from './books.ts';
 import { isLoaded, knownOf, Slice } from './slice.ts';
 
 /** The parts of the books that are set up, not posted, each entry of which a decision may rest on by itself. */
-const BY_ENTRY = ['items', 'vendors', 'rates', 'approvalLimits', 'checkbooks'] as const;
+const BY_ENTRY = ['items', 'vendors', 'rates', 'approvalLimits', 'bankAccounts'] as const;
 /** Those that a decision rests on as a whole. */
 const WHOLE = ['taxCodes', 'bins'] as const;
 
@@ -53,6 +53,6 @@ export function onBasis(books: Books, basis: readonly BasisEntry[], today: strin
     vendors: entriesOf('vendors'),
     rates: entriesOf('rates'),
     approvalLimits: entriesOf('approvalLimits'),
-    checkbooks: entriesOf('checkbooks'),
+    bankAccounts: entriesOf('bankAccounts'),
   };
 }

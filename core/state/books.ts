@@ -5,7 +5,7 @@ import type { Day } from '../exact/calendar.ts';
 import type { Tariff } from '../tariff/schedule.ts';
 import type { Effects } from '../costing/effects.ts';
 import type { Charge, CreditableLine, ExpensedLine, KnownBill, Payable, Prepayment } from './owed.ts';
-import type { BankPayment, Checkbook, PaymentRun } from './paying.ts';
+import type { BankAccount, BankPayment, Moved, PaymentRun } from './paying.ts';
 import type { CustomsEntry } from './customs.ts';
 import type { Company, DatedRate, TaxLevel, Vendor } from './company.ts';
 import type { Held, Order, OrderLine, ReceiptLine } from './purchasing.ts';
@@ -56,7 +56,7 @@ export interface Books {
   readonly prepayments: ReadonlyMap<string, Prepayment>;
   readonly paymentRuns: ReadonlyMap<string, PaymentRun>;
   readonly bankPayments: ReadonlyMap<string, BankPayment>;
-  readonly checkbooks: ReadonlyMap<string, Checkbook>;
+  readonly bankAccounts: ReadonlyMap<string, BankAccount>;
   /** Movements out that value may be taken from. */
   readonly sources: ReadonlyMap<LineId, Source>;
   readonly pools: ReadonlyMap<PoolId, Pool>;
@@ -67,6 +67,8 @@ export interface Books {
   readonly closedPeriods: readonly ClosedPeriod[];
   /** What was posted to stock suspense, by posting date. */
   readonly suspense: readonly { document: string; date: Day; amount: BaseAmount }[];
+  /** What moved on bank accounts that were named, by posting date: debit positive. */
+  readonly bankMoves: readonly (Moved & { document: string; account: string; date: Day })[];
   readonly documents: ReadonlyMap<string, PostedFacts>;
 }
 
@@ -94,13 +96,14 @@ export function emptyBooks(company: Company): Books {
     prepayments: new Map(),
     paymentRuns: new Map(),
     bankPayments: new Map(),
-    checkbooks: new Map(),
+    bankAccounts: new Map(),
     sources: new Map(),
     pools: new Map(),
     billNumbers: new Map(),
     bills: new Map(),
     closedPeriods: [],
     suspense: [],
+    bankMoves: [],
     documents: new Map(),
   };
 }

@@ -1,5 +1,7 @@
-import { base, type BaseAmount, documentAmount, type DocumentAmount } from '../exact/amounts.ts';
+import { documentAmount, type DocumentAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
+import { negated } from './bankAccount.ts';
+import { type Moved, NOTHING_MOVED } from './paying.ts';
 import type { Writing } from './writing.ts';
 
 /** Money that a document brought into the bank: a statement may say later what of it came. Nothing where none came. */
@@ -7,29 +9,26 @@ export function cameIn(
   next: Writing,
   document: string,
   {
-    vendor,
-    currency,
-    date,
-    amount,
     got,
+    amount,
+    ...of
   }: {
     readonly vendor: string;
     readonly currency: string;
     readonly date: Day;
+    readonly account: string | undefined;
     readonly amount: DocumentAmount;
     /** As it was booked. */
-    readonly got: BaseAmount;
+    readonly got: Moved;
   },
 ): void {
   if (amount === 0n) return;
   next.bankPayments.set(document, {
+    ...of,
     document,
-    vendor,
-    currency,
-    date,
     amount: documentAmount(-amount),
-    base: base(-got),
-    fee: base(0n),
+    left: negated(got),
+    fee: NOTHING_MOVED,
     stated: [],
   });
 }

@@ -52,9 +52,9 @@ export function post<Document>(books: Books, decided: Decided<Document>): Decisi
   const { document, date, opened = [], cites = [], sign = 1 } = decided;
   const effects: Effects = { ...NO_EFFECTS, ...decided.effects };
   const journal = new Journal(date);
-  for (const { account, amount, about } of effects.flows) {
-    if (sign === 1) journal.debit(date, account, amount, about);
-    else journal.credit(date, account, amount, about);
+  for (const { account, amount, about, held } of effects.flows) {
+    if (sign === 1) journal.debit(date, account, amount, about, held);
+    else journal.credit(date, account, amount, about, held);
   }
   for (const { item } of effects.standards) books.pools.get(allPoolsOf(item));
   const known = knownOf(books.pools);

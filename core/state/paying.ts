@@ -1,4 +1,4 @@
-import type { BaseAmount, DocumentAmount } from '../exact/amounts.ts';
+import { base, type BaseAmount, documentAmount, type DocumentAmount } from '../exact/amounts.ts';
 import type { Day } from '../exact/calendar.ts';
 import type { LineId } from '../costing/pool.ts';
 
@@ -27,10 +27,19 @@ export interface RunPrepayment {
 /** How a run pays: by transfers from a file, or by checks that are printed. */
 export type RunWay = 'transfer' | 'check';
 
-/** The numbered forms of a bank account. Keyed by account. */
-export interface Checkbook {
-  /** The number of the next check; those before it are used. */
-  readonly next: bigint;
+/** Money that moves on one of the company's bank accounts, in the currency of the account and in base currency. */
+export interface Moved {
+  readonly held: DocumentAmount;
+  readonly base: BaseAmount;
+}
+
+export const NOTHING_MOVED: Moved = { held: documentAmount(0n), base: base(0n) };
+
+/** One of the company's accounts at banks. Keyed by account. */
+export interface BankAccount {
+  readonly currency: string;
+  /** The number of its next check, where it has numbered forms; those before it are used. */
+  readonly nextCheck: bigint | undefined;
 }
 
 /** Payments that wait for another person to release them. Keyed by document. */
@@ -56,9 +65,11 @@ export interface BankPayment {
   readonly currency: string;
   readonly date: Day;
   readonly amount: DocumentAmount;
-  /** For the vendor, and the bank's fee. */
-  readonly base: BaseAmount;
-  readonly fee: BaseAmount;
+  /** The company's bank account; one in base currency where none was named. */
+  readonly account: string | undefined;
+  /** What of it left that account, without the bank's fee. */
+  readonly left: Moved;
+  readonly fee: Moved;
   /** The check that stands for it, if one was written. */
   readonly check?: { readonly document: string; readonly number: bigint } | undefined;
   /** The lines of statements that say what the bank took, or got. */

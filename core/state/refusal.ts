@@ -86,6 +86,7 @@ export const REFUSAL_REASONS = [
   'allocation_does_not_add_up',
   'fixed_exceeds_charge',
   'no_checkbook',
+  'bank_account_differs',
   'check_used',
   'check_pays_nothing',
   'check_currency',

@@ -32,7 +32,7 @@ const PARTS: { readonly [Name in PartName]: true } = {
   prepayments: true,
   paymentRuns: true,
   bankPayments: true,
-  checkbooks: true,
+  bankAccounts: true,
   sources: true,
   pools: true,
   billNumbers: true,

@@ -131,7 +131,7 @@ export function foldedDifferently(pool: Pool, currency: string): string[] {
 
 /** The books without what a document and its reversal leave behind on purpose: their numbers, and pools that are empty again. */
 export function comparable(books: Books): Record<string, string> {
-  const { nextDocument: _, documents: __, suspense: ___, pools, ...rest } = books;
+  const { nextDocument: _, documents: __, suspense: ___, bankMoves: ____, pools, ...rest } = books;
   const held = [...pools.values()].filter(
     (pool) => pool.movements.some(({ purpose }) => purpose !== 'revalued') || pool.writeDowns.length > 0,
   );

@@ -154,6 +154,10 @@ export function openingBooks({ methods, recognition, currency, scale }: Setting)
     ...emptyBooks(company),
     items: new Map([kept(YARN, 0), kept(KIT, 1), kept(SET, 2)]),
     rates,
+    bankAccounts: new Map([
+      ['main', { currency, nextCheck: undefined }],
+      ['euro', { currency: 'EUR', nextCheck: undefined }],
+    ]),
     bins: new Map(WAREHOUSES.map((id) => [id, new Map([['A-1', 'shelf']])])),
   };
 }
@@ -551,7 +555,7 @@ const READ: Readonly<Record<Move, Read>> = {
       writeOff: documentAmount(0n),
       withheld: documentAmount((open - amount) / 3n),
     };
-    const fee = choice.other % 3 === 0 ? base(choice.cents) : undefined;
+    const fee = choice.other % 3 === 0 ? documentAmount(choice.cents) : undefined;
     const discountsTo = choice.other % 2 === 0 ? ('goods' as const) : ('income' as const);
     const { vendor, currency } = payable;
     return {
@@ -559,6 +563,7 @@ const READ: Readonly<Record<Move, Read>> = {
       vendor,
       currency,
       date: laterOf(date, payable.date),
+      account: [undefined, 'main', 'euro'][choice.back % 3],
       from: undefined,
       discountsTo,
       bills: [bill],

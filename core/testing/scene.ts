@@ -26,7 +26,7 @@ export function scene(): Bookkeeper {
     ...emptyBooks(company),
     items: new Map([...items, ...special]),
     rates,
-    checkbooks: new Map([['main', { next: 101n }]]),
+    bankAccounts: new Map([['main', { currency: 'USD', nextCheck: 101n }]]),
   });
   const line = { discount: NO_DISCOUNT, due: undefined };
   keeper.post({

@@ -68,7 +68,7 @@ export const paying: Record<keyof typeof en, string> = {
   'paying.not_amount-differs': 'Anderer Betrag als beauftragt',
   'paying.not_taken-before': 'Stand schon in einem Auszug',
   'paying.not_rejected-before': 'Zahlung war schon zurückgenommen',
-  'paying.not_other-currency': 'Nicht in der Währung der Bücher',
+  'paying.not_other-currency': 'Nicht in der Währung des Kontos',
   'paying.not_not-ours': 'Von einem fremden Konto',
   'paying.not_money-in': 'Geld, das einging: sagen Sie, was zurückgezahlt wurde',
   'paying.as_charge': 'Bankentgelt',
@@ -150,4 +150,5 @@ export const paying: Record<keyof typeof en, string> = {
   'paying.enter_claim': 'eine bezahlte Gutschrift oder Forderung',
   'paying.fee_of_it': 'Darin Bankentgelt, {currency}',
   'paying.payment_of': '{number}, {vendor}, {day}, {amount} {currency}',
+  'paying.not_other-account': 'Zu einer Zahlung von einem anderen Konto',
 };

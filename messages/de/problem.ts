@@ -115,7 +115,7 @@ export const problem: Record<keyof typeof en, string> = {
   'problem.no_such_bank_line': 'Es gibt keine solche Zeile der Bank, die zu klären ist.',
   'problem.explained_before': 'Jemand hat diese Zeile inzwischen geklärt: Liste neu laden.',
   'problem.no_charge_of_bank':
-    'Nur was das Konto verlassen hat, in der Währung der Bücher und für keine unserer Zahlungen, kann als Entgelt der Bank gebucht werden.',
+    'Nur was eines der eigenen Konten in dessen Währung verlassen hat, für keine unserer Zahlungen, kann als Entgelt der Bank gebucht werden.',
   'problem.no_stand_ins':
     'Hier gibt es keine simulierte Bank: Die Datei der eigenen Bank geben und deren Antwort hier einlesen.',
   'problem.nothing_to_advise': 'Dieser Lauf hat keine gültige Zahlung: Es gibt nichts mitzuteilen.',
@@ -126,5 +126,5 @@ export const problem: Record<keyof typeof en, string> = {
   'problem.papers_of_two_bills':
     'Diese Dokumente sind von zwei Lieferanten, oder von einer Rechnung und einer Gutschrift: Sie sind nicht eine Rechnung.',
   'problem.no_payment_of_bank':
-    'Wählen Sie eine eigene Zahlung, die noch kein Kontoauszug genannt hat, zu einer Zeile in der Währung der Bücher: eine Rückzahlung oder eine bezahlte Forderung zu Geld, das einging.',
+    'Wählen Sie eine eigene Zahlung von diesem Konto, die noch kein Kontoauszug genannt hat, zu einer Zeile in der Währung des Kontos: eine Rückzahlung oder eine bezahlte Forderung zu Geld, das einging.',
 };

@@ -167,7 +167,7 @@ export const refusal: Record<keyof typeof en, string> = {
     'Nach frachtpflichtigem Gewicht: angeben, mit wie vielen Kilogramm ein Kubikmeter zählt, hier oder bei der Nebenkostenart.',
   'refusal.bank_not_used': 'Wo eine Anzahlung verwendet wird, bucht die Bank nichts ab: bitte leer lassen.',
   'refusal.fee_exceeds_taken': 'Das Entgelt ist ein Teil dessen, was die Bank abgebucht hat, und kann nicht mehr sein.',
-  'refusal.took_differs': 'In der Hauswährung bucht die Bank das Gezahlte und ihr Entgelt ab: {amount}.',
+  'refusal.took_differs': 'In der Währung des Kontos bucht die Bank das Gezahlte und ihr Entgelt ab: {amount}.',
   'refusal.vendor_without_account':
     'Dieser Lieferant hat kein Bankkonto: In der Einrichtung eintragen und freigeben lassen.',
   'refusal.bank_account_unknown': 'Eines der eigenen Bankkonten wählen; eingerichtet werden sie unter Bankkonten.',
@@ -216,7 +216,9 @@ export const refusal: Record<keyof typeof en, string> = {
     'Dieses Konto hat keine Schecks: die Nummer des ersten Schecks unter Einrichtung, Bankkonten eintragen.',
   'refusal.check_used': 'Die Nummern vor {next} sind verbraucht: diese oder eine spätere nehmen.',
   'refusal.check_pays_nothing': 'Ein Scheck wird für Geld ausgestellt, das das Konto verlässt.',
-  'refusal.check_currency': 'Schecks lauten auf {currency}: dies überweisen.',
+  'refusal.check_currency':
+    'Schecks auf dieses Konto lauten auf {currency}: dies überweisen oder von einem anderen Konto zahlen.',
   'refusal.check_out': 'Scheck {number} steht für diese Zahlung: ihn zuerst ungültig machen.',
   'refusal.check_paid': 'Die Bank hat diesen Scheck eingelöst: zuerst ihren Auszug zurücknehmen.',
+  'refusal.bank_account_differs': 'Diese Zahlung ging von einem anderen eigenen Bankkonto ab: bitte jenes wählen.',
 };

@@ -64,8 +64,7 @@ export const register: Record<keyof typeof en, string> = {
     'Welche Nebenkosten zu Waren erwartet werden, wo eine Bestellung nichts sagt. Je Art gilt die engste Regel: ein Artikel vor seiner Gruppe, Waren vor ihrem Lieferanten, dieser vor Weg und Lager.',
   'register.bank-accounts': 'Bankkonten',
   'register.bank-accounts_one': 'Bankkonto',
-  'register.bank-accounts_about':
-    'Die eigenen Konten, von denen Lieferanten bezahlt werden. Sie werden in der Währung der Bücher geführt.',
+  'register.bank-accounts_about': 'Die eigenen Konten, von denen Lieferanten bezahlt werden, jedes in seiner Währung.',
   'register.return-reasons': 'Rückgabegründe',
   'register.return-reasons_one': 'Rückgabegrund',
   'register.return-reasons_about': 'Warum Waren an Lieferanten zurückgehen, angeboten beim Erfassen einer Rücksendung',

@@ -64,7 +64,7 @@ export const paying = {
   'paying.not_amount-differs': 'Another amount than was asked for',
   'paying.not_taken-before': 'A statement had it before',
   'paying.not_rejected-before': 'The payment was taken back before',
-  'paying.not_other-currency': 'Not in the currency of the books',
+  'paying.not_other-currency': 'Not in the currency of the account',
   'paying.not_not-ours': 'Of an account that is not ours',
   'paying.not_money-in': 'Money that came in: say what was paid back',
   'paying.as_charge': 'Bank’s charge',
@@ -143,4 +143,5 @@ export const paying = {
   'paying.enter_claim': 'a credit or claim that was paid',
   'paying.fee_of_it': 'Bank charge in it, {currency}',
   'paying.payment_of': '{number}, {vendor}, {day}, {amount} {currency}',
+  'paying.not_other-account': 'Of a payment from another account',
 } as const;

@@ -108,7 +108,7 @@ export const problem = {
   'problem.no_such_bank_line': 'There is no such line of the bank that waits to be explained.',
   'problem.explained_before': 'Somebody explained this line meanwhile: load the list again.',
   'problem.no_charge_of_bank':
-    'Only what left the account, in the currency of the books and for no payment of ours, can be booked as a charge of the bank.',
+    'Only what left one of the company’s accounts, in its currency and for no payment of ours, can be booked as a charge of the bank.',
   'problem.no_stand_ins':
     'There is no simulated bank here: take the file to your own bank, and read here what it answers.',
   'problem.nothing_to_advise': 'This run has no payment that stands: there is nothing to tell.',
@@ -119,5 +119,5 @@ export const problem = {
   'problem.papers_of_two_bills':
     'These papers are of two vendors, or of a bill and a credit memo: they are no one bill.',
   'problem.no_payment_of_bank':
-    'Choose a payment of ours that no statement has named yet, for a line in the currency of the books: a refund or a claim paid for money that came in.',
+    'Choose a payment of ours from this account that no statement has named yet, for a line in the currency of the account: a refund or a claim paid for money that came in.',
 } as const;

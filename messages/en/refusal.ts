@@ -154,7 +154,7 @@ export const refusal = {
     'By chargeable weight: say how many kilograms a cubic meter counts for, here or on the kind of charge.',
   'refusal.bank_not_used': 'The bank takes nothing where a prepayment is used: leave this empty.',
   'refusal.fee_exceeds_taken': 'The fee is a part of what the bank took, and cannot be more than it.',
-  'refusal.took_differs': 'In the company’s own currency the bank takes what is paid and its fee: {amount}.',
+  'refusal.took_differs': 'In the currency of the account the bank takes what is paid and its fee: {amount}.',
   'refusal.vendor_without_account': 'This vendor has no bank account: enter it in Setup, and have it approved.',
   'refusal.bank_account_unknown': 'Choose one of the company’s bank accounts; they are set up under Bank accounts.',
   'refusal.payment_not_released': 'This is not what another person released, or it was paid under that release before.',
@@ -197,7 +197,9 @@ export const refusal = {
   'refusal.no_checkbook': 'This account has no checks: enter the number of its first check under Setup, Bank accounts.',
   'refusal.check_used': 'The numbers before {next} are used: take that one or a later one.',
   'refusal.check_pays_nothing': 'A check is written for money that leaves the account.',
-  'refusal.check_currency': 'Checks are drawn in {currency}: pay this by transfer.',
+  'refusal.check_currency':
+    'Checks on this account are drawn in {currency}: pay this by transfer, or from another account.',
   'refusal.check_out': 'Check {number} stands for this payment: void it first.',
   'refusal.check_paid': 'The bank paid this check: take back its statement first.',
+  'refusal.bank_account_differs': 'This payment left another of the company’s bank accounts: choose that one.',
 } as const;

@@ -60,8 +60,7 @@ export const register = {
     'Which charges are expected with goods where an order does not say. Of each kind the narrowest rule holds: an item before its group, goods before their vendor, that before their way and warehouse.',
   'register.bank-accounts': 'Bank accounts',
   'register.bank-accounts_one': 'Bank account',
-  'register.bank-accounts_about':
-    'The company’s own accounts, from which vendors are paid. They are kept in the currency of the books.',
+  'register.bank-accounts_about': 'The company’s own accounts, from which vendors are paid, each in its currency.',
   'register.return-reasons': 'Return reasons',
   'register.return-reasons_one': 'return reason',
   'register.return-reasons_about': 'Why goods go back to a vendor, offered where a return is entered',

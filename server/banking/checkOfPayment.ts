@@ -2,8 +2,7 @@ import type { EntityManager } from 'typeorm';
 import type { ReplyOf } from '@obolus/contract/endpoint';
 import type { api } from '@obolus/contract/api';
 import { checkPayable } from '@obolus/core/paying/check';
-import { baseCurrency } from '../setUp/baseCurrency.ts';
-import { readCheckbooks } from '../storage/load/checkbooks.ts';
+import { readCheckbooks } from '../storage/load/bankAccounts.ts';
 import { readBankPayments } from '../storage/load/paymentRuns.ts';
 import { query, text } from '../storage/load/rows.ts';
 
@@ -13,19 +12,20 @@ export async function checkOfPayment(manager: EntityManager, id: string): Promis
   const [payment] = await readBankPayments(reading, [id]);
   const check = payment?.check;
   if (check) return { standing: { id: check.document, number: check.number.toString() }, accounts: [] };
-  if (!payment || checkPayable(payment, await baseCurrency(manager)).length > 0)
-    return { standing: null, accounts: [] };
+  if (!payment) return { standing: null, accounts: [] };
   const accounts = await query(
     reading,
     'SELECT id, name FROM bank_account WHERE retired = 0 AND first_check IS NOT NULL ORDER BY code',
   );
   const ids = accounts.map((row) => text(row.id));
-  const books = ids.length === 0 ? [] : await readCheckbooks(reading, ids);
+  const books = await readCheckbooks(reading, ids);
   return {
     standing: null,
     accounts: accounts.flatMap((row) => {
-      const book = books.find(({ account }) => account === text(row.id));
-      return book ? [{ id: book.account, name: text(row.name), next: book.next.toString() }] : [];
+      const account = text(row.id);
+      const { currency = '', nextCheck } = books.get(account) ?? {};
+      if (nextCheck === undefined || checkPayable(payment, { account, currency }).length > 0) return [];
+      return [{ id: account, name: text(row.name), next: nextCheck.toString() }];
     }),
   };
 }

@@ -19,7 +19,7 @@ beforeAll(async () => {
   server = await startTestServer({ standIns: true });
   ines = await server.as('accountant');
   piet = await server.as('approver');
-  const fields = { code: 'FIRST', name: 'First', account: 'XX 100200300', first_check: '1201' };
+  const fields = { code: 'FIRST', name: 'First', currency: 'USD', account: 'XX 100200300', first_check: '1201' };
   account = String(
     (await ines.call('POST', '/api/registers/bank-accounts', { fields }, { 'Idempotency-Key': randomUUID() })).body.id,
   );
@@ -67,7 +67,7 @@ const statesOf = async (id: string) =>
 let released = '';
 
 it('are written by runs of an account that has them, in the currency of the books, also to a vendor whose account nobody knows', async () => {
-  const bare = await ines.call('POST', '/api/registers/bank-accounts', { fields: { code: 'BARE', name: 'Bare', account: 'XX 100200301' } }, { 'Idempotency-Key': randomUUID() }); // prettier-ignore
+  const bare = await ines.call('POST', '/api/registers/bank-accounts', { fields: { code: 'BARE', name: 'Bare', currency: 'USD', account: 'XX 100200301' } }, { 'Idempotency-Key': randomUUID() }); // prettier-ignore
   const one = pays('1', bills[0] ?? '', '100');
   expect(reasons(await ines.post('payment-run', run([one], { account: String(bare.body.id) })))).toEqual([
     'no_checkbook /account',

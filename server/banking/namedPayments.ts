@@ -8,6 +8,8 @@ export interface Payment {
   readonly id: string;
   readonly date: string;
   readonly currency: string;
+  /** The company's account that it left; undefined for one in base currency that nobody named. */
+  readonly account: string | undefined;
   /** In minor units of its currency; below zero what came in. */
   readonly amount: bigint;
   readonly stands: boolean;
@@ -25,9 +27,9 @@ export async function paymentsNamed(
   });
   if (parted.length === 0) return new Map();
   const rows: Row[] = await manager.query(
-    `SELECT p.document_id, r.number, p.run_line_no, y.amount, d.currency, d.date, ${stands('p.document_id')} AS stands,
+    `SELECT p.document_id, r.number, p.run_line_no, y.amount, m.bank_account_id, d.currency, d.date, ${stands('p.document_id')} AS stands,
             EXISTS (SELECT 1 FROM bank_statement_line l WHERE l.payment_id = p.document_id AND ${stands('l.document_id')}) AS is_taken
-     FROM document r JOIN run_paid p ON p.run_id = r.id JOIN run_payment y ON y.document_id = p.run_id AND y.line_no = p.run_line_no JOIN document d ON d.id = p.document_id WHERE r.kind = 'payment-run' AND r.number IN (?) ORDER BY d.id FOR UPDATE`,
+     FROM document r JOIN run_paid p ON p.run_id = r.id JOIN run_payment y ON y.document_id = p.run_id AND y.line_no = p.run_line_no JOIN document d ON d.id = p.document_id LEFT JOIN bank_movement m ON m.document_id = d.id WHERE r.kind = 'payment-run' AND r.number IN (?) ORDER BY d.id FOR UPDATE`,
     [[...new Set(parted.map(({ run }) => run))]],
   );
   return new Map(
@@ -47,9 +49,9 @@ export async function paymentsByCheck(
   const asked = [...new Set(numbers)].filter((number) => /^\d+$/.test(number));
   if (account === '' || asked.length === 0) return new Map();
   const rows: Row[] = await manager.query(
-    `SELECT k.number, k.payment_id, COALESCE(p.amount, a.amount) AS amount, d.currency, d.date, ${stands('d.id')} AS stands,
+    `SELECT k.number, k.payment_id, m.amount, m.bank_account_id, d.currency, d.date, ${stands('d.id')} AS stands,
             EXISTS (SELECT 1 FROM bank_statement_line l WHERE l.payment_id = d.id AND ${stands('l.document_id')}) AS is_taken
-     FROM bank_check k JOIN document d ON d.id = k.payment_id LEFT JOIN payment p ON p.document_id = d.id LEFT JOIN prepayment a ON a.document_id = d.id
+     FROM bank_check k JOIN document d ON d.id = k.payment_id JOIN bank_movement m ON m.document_id = d.id
      WHERE k.bank_account_id = ? AND k.number IN (?) AND ${stands('k.document_id')} ORDER BY d.id FOR UPDATE`,
     [account, asked],
   );
@@ -59,6 +61,7 @@ export async function paymentsByCheck(
 const paymentOf = (row: Row, id: string): Payment => ({
   id,
   date: text(row.date),
+  account: row.bank_account_id ?? undefined,
   currency: text(row.currency),
   amount: big(row.amount),
   stands: Number(row.stands) === 1,

@@ -24,9 +24,6 @@ export const ACCOUNT_SINCE = `(SELECT DATE(c.changed_at) FROM set_up_change c WH
 /** Everything that is open with all vendors, and why it is not paid with a run where it is not. */
 export async function readProposal(manager: EntityManager): Promise<Proposal> {
   const base = await baseCurrency(manager);
-  const accounts: Row[] = await manager.query(
-    'SELECT id, name, first_check FROM bank_account WHERE retired = 0 ORDER BY code',
-  );
   const changing = new Set(
     (
       (await manager.query(
@@ -65,7 +62,6 @@ export async function readProposal(manager: EntityManager): Promise<Proposal> {
     return text(row.run) === '' ? '' : 'in-a-run';
   };
   return {
-    accounts: accounts.map((row) => ({ id: text(row.id), name: text(row.name), hasChecks: row.first_check != null })),
     vendors: vendors.map((row) => ({
       id: text(row.id),
       name: text(row.name),

@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import type { EntityManager } from 'typeorm';
 import { XMLBuilder } from 'fast-xml-parser';
 import { validateXML } from 'xmllint-wasm';
-import { documentAmount, formatAmount, rate, type Rate, toBase } from '@obolus/core/exact/amounts';
+import { across, documentAmount, formatAmount, ONE_TO_ONE, rate, type Rate } from '@obolus/core/exact/amounts';
 import { parseDecimal } from '@obolus/core/exact/decimal';
 import { decimalsOf } from '@obolus/core/exact/currencies';
 import { childAt, childrenOf, readXml, textAt, type XmlNode } from '../papers/readXml.ts';
@@ -59,18 +59,26 @@ export async function sendToStandIn(manager: EntityManager, content: string, at:
   await ready(manager, `${message}-status.xml`, statusReport(message, groups, problems), at);
   if (problems.length > 0) return;
   const home = await baseCurrency(manager);
+  const [first] = groups;
+  // The file says in what currency the account is kept.
+  const kept = textAt(first, 'DbtrAcct', 'Ccy') || home;
   const entries: Entry[] = [];
   for (const group of groups) {
     const day = textAt(group, 'ReqdExctnDt', 'Dt');
     for (const order of ordersIn(group)) {
       if (rejectOf(order)) continue;
-      const fee = order.currency === home ? 0n : FEE;
-      const sold = toBase(documentAmount(order.amount), order.currency, await dayRate(manager, order, home, day), home);
+      const isForeign = order.currency !== kept;
+      const fee = isForeign ? FEE : 0n;
+      const rateOf = (currency: string) => dayRate(manager, currency, home, day);
+      const sold = across(
+        documentAmount(order.amount),
+        { currency: order.currency, rate: isForeign ? dearer(await rateOf(order.currency)) : ONE_TO_ONE },
+        { currency: kept, rate: isForeign ? await rateOf(kept) : ONE_TO_ONE },
+      );
       entries.push({ order, day, fee, took: sold + fee });
     }
   }
-  const [first] = groups;
-  await ready(manager, `${message}-statement.xml`, statement(message, accountIn(first, 'DbtrAcct'), home, entries), at);
+  await ready(manager, `${message}-statement.xml`, statement(message, accountIn(first, 'DbtrAcct'), kept, entries), at);
 }
 
 /** Whoever has these checks cashes them: a statement of the account is ready with them, by their numbers. */
@@ -104,13 +112,15 @@ export async function readyAtStandIn(manager: EntityManager): Promise<{ id: stri
 export const fetchedFromStandIn = (manager: EntityManager, id: string): Promise<unknown> =>
   manager.query('UPDATE bank_stand_in SET fetched = 1 WHERE id = ?', [id]);
 
-async function dayRate(manager: EntityManager, { currency }: Order, home: string, day: string): Promise<Rate> {
-  if (currency === home) return rate(10_000_000_000n);
+const dearer = (of: Rate): Rate => rate((of * (1000n + DEARER)) / 1000n);
+
+async function dayRate(manager: EntityManager, currency: string, home: string, day: string): Promise<Rate> {
+  if (currency === home) return ONE_TO_ONE;
   const [row] = (await manager.query(
     'SELECT rate FROM exchange_rate WHERE currency = ? AND from_day <= ? ORDER BY from_day DESC LIMIT 1',
     [currency, day],
   )) as Row[];
-  return rate((big(row?.rate) * (1000n + DEARER)) / 1000n);
+  return rate(big(row?.rate));
 }
 
 const accountIn = (node: XmlNode | undefined, name: string): string =>
@@ -177,7 +187,7 @@ interface Entry {
   readonly fee: bigint;
 }
 
-function statement(message: string, account: string, home: string, entries: readonly Entry[]): string {
+function statement(message: string, account: string, kept: string, entries: readonly Entry[]): string {
   const code = (family: string, sub: string) => ({ Domn: { Cd: 'PMNT', Fmly: { Cd: family, SubFmlyCd: sub } } });
   const day = entries.at(-1)?.day;
   return xml('camt.053.001.08', {
@@ -185,10 +195,10 @@ function statement(message: string, account: string, home: string, entries: read
       GrpHdr: { MsgId: `${message}-M` },
       Stmt: {
         Id: `${message}-A`,
-        Acct: { Id: { Othr: { Id: account } }, Ccy: home },
+        Acct: { Id: { Othr: { Id: account } }, Ccy: kept },
         Ntry: [
           ...entries.map(({ order, day: booked, took, fee }) => ({
-            Amt: money(took, home),
+            Amt: money(took, kept),
             CdtDbtInd: 'DBIT',
             Sts: { Cd: 'BOOK' },
             BookgDt: { Dt: booked },
@@ -197,7 +207,7 @@ function statement(message: string, account: string, home: string, entries: read
               TxDtls: {
                 Refs: order.check === undefined ? { EndToEndId: order.reference } : { ChqNb: order.check },
                 AmtDtls: { InstdAmt: { Amt: money(order.amount, order.currency) } },
-                ...(fee === 0n ? {} : { Chrgs: { TtlChrgsAndTaxAmt: money(fee, home) } }),
+                ...(fee === 0n ? {} : { Chrgs: { TtlChrgsAndTaxAmt: money(fee, kept) } }),
                 RltdPties: { Cdtr: { Nm: order.name } },
               },
             },
@@ -206,7 +216,7 @@ function statement(message: string, account: string, home: string, entries: read
             ? []
             : [
                 {
-                  Amt: money(KEEPING, home),
+                  Amt: money(KEEPING, kept),
                   CdtDbtInd: 'DBIT',
                   Sts: { Cd: 'BOOK' },
                   BookgDt: { Dt: day },

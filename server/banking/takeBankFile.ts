@@ -7,10 +7,9 @@ import { isCurrency } from '@obolus/core/exact/currencies';
 import { isDay } from '@obolus/core/exact/calendar';
 import { type Post, postTogether } from '../commands/runCommand.ts';
 import { type Row, text } from '../queries/figures.ts';
-import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { duplicateOf, sqlInstant } from '../storage/transaction.ts';
-import { plainAccount } from '../transfers/accountNumbers.ts';
 import { type BankMessage, readBankMessages, type StatementLine, type StatusLine } from './bankMessages.ts';
+import { mayBeOn, ownAccount } from './ownAccount.ts';
 import { readBankFiles } from './readBankFiles.ts';
 import { minorOf } from './minorOf.ts';
 import { type Payment, paymentsByCheck, paymentsNamed } from './namedPayments.ts';
@@ -64,13 +63,13 @@ async function takeMessage(
         manager,
         [...said, ...message.lines].map(({ reference }) => reference),
       );
-      const { lines, document } =
+      const { lines, document, account } =
         message.kind === 'status'
-          ? { lines: await takeStatus(post, said, payments, today), document: undefined }
+          ? { lines: await takeStatus(post, said, payments, today), document: undefined, account: undefined }
           : await takeStatement(manager, post, message, payments);
       const { insertId } = (await manager.query(
-        'INSERT INTO bank_file (kind, reference, content, document_id, read_by, read_at) VALUES (?, ?, ?, ?, ?, ?)',
-        [message.kind, message.reference, content.toString('utf8'), document ?? null, user, at],
+        'INSERT INTO bank_file (kind, reference, bank_account_id, content, document_id, read_by, read_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
+        [message.kind, message.reference, account ?? null, content.toString('utf8'), document ?? null, user, at],
       )) as { insertId: string };
       if (lines.length > 0) await keepLines(manager, insertId, lines);
       return insertId;
@@ -167,22 +166,21 @@ async function takeStatement(
   post: Post,
   { reference, account, lines }: BankMessage & { kind: 'statement' },
   payments: ReadonlyMap<string, Payment>,
-): Promise<{ lines: Taken[]; document: string | undefined }> {
-  const home = await baseCurrency(manager);
-  const own: Row[] = await manager.query('SELECT id, account FROM bank_account');
-  const ours = own.find((row) => plainAccount(text(row.account)) === plainAccount(account));
+): Promise<{ lines: Taken[]; document: string | undefined; account: string | undefined }> {
+  const ours = await ownAccount(manager, account);
   const booked: BodyOf<'bank-statement'>['lines'] = [];
   const days: string[] = [];
   const handled = new Set<string>();
-  const typed = ours
+  const known = ours
     ? await typedPayments(
         manager,
         lines.map(({ day }) => day),
       )
     : [];
+  const typed = known.filter((payment) => ours && mayBeOn(ours, payment));
   const byCheck = await paymentsByCheck(
     manager,
-    text(ours?.id),
+    ours?.id ?? '',
     lines.map(({ check }) => check),
   );
   const taken = lines.map((line): Taken => {
@@ -190,27 +188,30 @@ async function takeStatement(
     const moved = minor === undefined || line.isDebit ? minor : -minor;
     const fee = line.fee === '' ? 0n : minorOf(line.fee, line.currency);
     const payment =
-      payments.get(line.reference) ?? byCheck.get(line.check) ?? typedPaymentOf(line, typed, home, handled);
+      payments.get(line.reference) ??
+      byCheck.get(line.check) ??
+      typedPaymentOf(line, typed, ours?.currency ?? '', handled);
     const kind = kindOf(line, payment);
     const because = ((): NotBooked => {
       if (!ours) return 'not-ours';
-      if (line.currency !== home || minor === undefined || fee === undefined) return 'other-currency';
+      if (line.currency !== ours.currency || minor === undefined || fee === undefined) return 'other-currency';
       if (!line.isDebit && !(payment && payment.amount < 0n)) return 'money-in';
       if (kind === 'charge') return '';
       const against = reasonAgainst(payment, line.asked, handled);
       if (against !== '' || !payment) return against;
-      return payment.currency === home && moved !== payment.amount + fee ? 'amount-differs' : '';
+      if (!mayBeOn(ours, payment)) return 'other-account';
+      return payment.currency === ours.currency && moved !== payment.amount + fee ? 'amount-differs' : '';
     })();
     const day = isDay(line.day) ? line.day : '';
-    if (because === '' && moved !== undefined) {
+    if (because === '' && ours && moved !== undefined) {
       if (payment) handled.add(payment.id);
       if (day !== '') days.push(day);
       if (payment) days.push(payment.date);
-      const took = formatAmount(documentAmount(moved), home);
+      const took = formatAmount(documentAmount(moved), ours.currency);
       booked.push({
         of: payment?.id ?? '',
         took,
-        fee: payment ? formatAmount(documentAmount(fee ?? 0n), home) : took,
+        fee: payment ? formatAmount(documentAmount(fee ?? 0n), ours.currency) : took,
         text: line.says,
       });
     }
@@ -225,14 +226,14 @@ async function takeStatement(
       because,
     };
   });
-  if (booked.length === 0) return { lines: taken, document: undefined };
+  if (booked.length === 0) return { lines: taken, document: undefined, account: ours?.id };
   const { id } = await post('bank-statement', {
     date: days.sort().at(-1) ?? '',
-    account: text(ours?.id),
+    account: ours?.id ?? '',
     reference,
     lines: booked,
   });
-  return { lines: taken, document: id };
+  return { lines: taken, document: id, account: ours?.id };
 }
 
 function kindOf(

@@ -15,7 +15,7 @@ import { ACCOUNT_SINCE } from './proposal.ts';
 /** A payment run with its payments, and how each stands with the bank. */
 export async function viewRun(manager: EntityManager, user: SignedIn, id: string): Promise<RunView> {
   const [head] = (await manager.query(
-    `SELECT d.id, d.number, d.date, d.entered_by, d.entered_at, d.note, u.name AS entered, r.amount, r.way, b.id AS account_id, b.name AS account_name, b.account, a.step, ad.note AS reason, ad.entered_at AS answered_at,
+    `SELECT d.id, d.number, d.date, d.entered_by, d.entered_at, d.note, u.name AS entered, r.amount, r.way, b.id AS account_id, b.name AS account_name, b.account, b.currency AS account_currency, a.step, ad.note AS reason, ad.entered_at AS answered_at,
             au.name AS answered, s.sent_at, su.name AS sent
      FROM document d JOIN payment_run r ON r.document_id = d.id JOIN bank_account b ON b.id = r.bank_account_id JOIN user_account u ON u.id = d.entered_by
        LEFT JOIN approval a ON a.run_id = d.id LEFT JOIN document ad ON ad.id = a.document_id LEFT JOIN user_account au ON au.id = ad.entered_by
@@ -59,7 +59,12 @@ export async function viewRun(manager: EntityManager, user: SignedIn, id: string
     id,
     number: text(head.number),
     date: text(head.date),
-    account: { id: text(head.account_id), name: text(head.account_name), number: text(head.account) },
+    account: {
+      id: text(head.account_id),
+      name: text(head.account_name),
+      number: text(head.account),
+      currency: text(head.account_currency),
+    },
     state,
     way: text(head.way) === 'check' ? 'check' : 'transfer',
     enteredBy: text(head.entered),

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { DataSource } from 'typeorm';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { Command } from '@obolus/core/posting/kinds';
+import { currencyOfAccount } from '@obolus/core/state/bankAccount';
 import type { Books } from '@obolus/core/state/books';
 import type { OwnedDatabase } from '../config.ts';
 import type { ServerNames } from '../documents/writeParts.ts';
@@ -121,6 +122,7 @@ export class CaseServer {
       item: (id) => items.get(id) ?? (id === '' ? '' : NOWHERE),
       vendor: (id) => vendors.get(id) ?? (id === '' ? '' : NOWHERE),
       warehouse: (id) => warehouses.get(id) ?? NOWHERE,
+      currencyOf: (account) => currencyOfAccount(books, account),
       bankAccount: (id) => bankAccounts.get(id) ?? (id === '' ? '' : NOWHERE),
       document: (number) => documents.get(number) ?? NOWHERE,
       line: lineOf,

@@ -1,7 +1,9 @@
 import type { EntryView } from '@obolus/contract/commands';
-import { readable } from '@obolus/core/books/journal';
+import { type EntryLine, readable } from '@obolus/core/books/journal';
 import { formatAmount } from '@obolus/core/exact/amounts';
 import type { PostedDocument } from '@obolus/core/posting/kinds';
+import { currencyOfAccount } from '@obolus/core/state/bankAccount';
+import type { Books } from '@obolus/core/state/books';
 import type { Posted } from '@obolus/core/state/decision';
 import type { Reply } from '../testing/client.ts';
 
@@ -15,19 +17,36 @@ export const refusalsIn = ({ body }: Reply): string => {
   return [...new Set(said.map(({ reason }) => reason))].sort().join(' ');
 };
 
-type Line = Pick<EntryView['lines'][number], 'account' | 'amount'> & { readonly [about: string]: string | undefined };
+type Line = Omit<EntryView['lines'][number], 'accountName'>;
 
-const lineAsText = (date: string, { account, amount, item, vendor, expense, department, location, project }: Line) =>
-  [date, account, amount, ...[item, vendor, expense, department, location, project].map((said) => said ?? '-')].join(
-    ' ',
-  );
+const lineAsText = (
+  date: string,
+  { account, amount, item, vendor, expense, bank, held, department, location, project }: Line,
+) =>
+  [
+    date,
+    account,
+    amount,
+    ...[item, vendor, expense, bank, held && `${held.currency} ${held.amount}`, department, location, project].map(
+      (said) => said ?? '-',
+    ),
+  ].join(' ');
 
-export const entriesAsText = ({ entries }: Posted<PostedDocument>, currency: string): string[] =>
+export const entriesAsText = ({ entries }: Posted<PostedDocument>, books: Books): string[] =>
   entries.flatMap((entry) =>
     readable(entry).map((line) =>
-      lineAsText(entry.date, { ...line, amount: formatAmount(line.amount, currency) } as unknown as Line),
+      lineAsText(entry.date, {
+        ...line,
+        amount: formatAmount(line.amount, books.company.currency),
+        held: heldIn(books, line),
+      } as Line),
     ),
   );
+
+function heldIn(books: Books, { bank, held }: Pick<EntryLine, 'bank' | 'held'>): Line['held'] {
+  const currency = currencyOfAccount(books, bank);
+  return held === undefined ? undefined : { amount: formatAmount(held, currency), currency };
+}
 
 export const entryViewsAsText = (entries: readonly EntryView[] = []): string[] =>
   entries.flatMap(({ date, lines }) => lines.map((line) => lineAsText(date, line)));

@@ -97,7 +97,7 @@ export class HttpBooks {
     const id = String(posted.body.id);
     ids.documents.set(books.nextDocument.toString(), id);
     this.keepValues(decision.posted);
-    const should = entriesAsText(decision.posted, books.company.currency);
+    const should = entriesAsText(decision.posted, books);
     const document = await client.call('GET', `/api/documents/${id}`);
     const is = entryViewsAsText(document.body.entries as EntryView[] | undefined);
     const shown = entryViewsAsText(preview.body.entries as EntryView[] | undefined);

@@ -98,10 +98,16 @@ export function entriesOf(books: Books): NewEntry[] {
       ...warehouseEntry(warehouse),
       fields: { code: warehouse, name: warehouse, bins: writeParts([...bins]) },
     })),
-    ...[...books.checkbooks].map(([account, { next }]) => ({
+    ...[...books.bankAccounts].map(([account, { currency: kept, nextCheck }]) => ({
       register: 'bank-accounts' as const,
       name: account,
-      fields: { code: account, name: account, account: 'XX 100200300', first_check: next.toString() },
+      fields: {
+        code: account,
+        name: account,
+        currency: kept,
+        account: 'XX 100200300',
+        first_check: nextCheck?.toString() ?? '',
+      },
     })),
     ...[...books.items.values()].map((item) => itemEntry(item, currency)),
     ...[...books.vendors].map(([name, vendor]) => vendorEntry(name, currency, vendor)),

@@ -1,31 +1,36 @@
-import { base, formatAmount } from '@obolus/core/exact/amounts';
+import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
+import { loadBankAccount } from '../storage/load/bankAccounts.ts';
 import { loadBankPayments } from '../storage/load/paymentRuns.ts';
 import { facts } from '../storage/tables.ts';
+import { accountCurrency } from './bankMovement.ts';
 import { type DocumentCommand, lineAt } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
 
 export const bankStatement: DocumentCommand<'bank-statement'> = {
-  read: (body, reader, { baseCurrency }) => ({
+  question: accountCurrency,
+  read: (body, reader, { baseCurrency, accountCurrency: kept = baseCurrency }) => ({
     kind: 'bank-statement',
     date: body.date,
-    account: body.account,
+    account: body.account || undefined,
     reference: reader.given(body.reference, '/reference'),
     lines: body.lines.map(({ of, took, fee, text }, position) => ({
       of: of === '' ? undefined : of,
-      took: reader.base(took, baseCurrency, `/lines/${position}/took`),
-      fee: fee === '' ? base(0n) : reader.base(fee, baseCurrency, `/lines/${position}/fee`),
+      took: reader.document(took, kept, `/lines/${position}/took`),
+      fee: fee === '' ? documentAmount(0n) : reader.document(fee, kept, `/lines/${position}/fee`),
       text,
     })),
   }),
-  load: ({ lines }, loader) =>
-    loadBankPayments(
-      loader,
-      lines.flatMap(({ of }) => of ?? []),
-    ),
+  async load({ account, date, lines }, loader) {
+    const payments = lines.flatMap(({ of }) => of ?? []);
+    await loadBankPayments(loader, payments);
+    // What was paid stands at the rate of its own day.
+    const days = payments.map((of) => loader.parts.bankPayments.get(of)?.date ?? date).filter((day) => day < date);
+    await loadBankAccount(loader, account, date, days.sort()[0]);
+  },
   header: ({ reference }) => ({ reference: reference.trim() }),
   reference: 'document.statement_number',
   rows: ({ account, lines }, saving) => [
-    { table: facts.bankStatement, rows: [{ document_id: saving.id, bank_account_id: account || null }] },
+    { table: facts.bankStatement, rows: [{ document_id: saving.id, bank_account_id: account ?? null }] },
     {
       table: facts.bankStatementLine,
       rows: lines.map(({ of, took, fee, text }, position) => ({
@@ -39,12 +44,12 @@ export const bankStatement: DocumentCommand<'bank-statement'> = {
   ],
   write: ({ date, account, reference, lines }, names) => ({
     date,
-    account,
+    account: account === undefined ? '' : names.bankAccount(account),
     reference,
     lines: lines.map(({ of, took, fee, text }) => ({
       of: of === undefined ? '' : names.document(of),
-      took: formatAmount(took, names.baseCurrency),
-      fee: formatAmount(fee, names.baseCurrency),
+      took: formatAmount(took, names.currencyOf(account)),
+      fee: formatAmount(fee, names.currencyOf(account)),
       text,
     })),
   }),

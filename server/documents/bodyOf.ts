@@ -11,9 +11,21 @@ import { commandOf } from './registry.ts';
 import type { ServerNames } from './writeParts.ts';
 
 /** The names of kept commands are the server's own. */
-const ownNames = (baseCurrency: string): ServerNames => {
+const ownNames = async (manager: EntityManager, baseCurrency: string): Promise<ServerNames> => {
+  const accounts = (await manager.query('SELECT id, currency FROM bank_account')) as { id: string; currency: string }[];
   const same = (name: string) => name;
-  return { baseCurrency, item: same, vendor: same, warehouse: same, bankAccount: same, document: same, line: same };
+  const currencyOf = (account: string | undefined) =>
+    accounts.find(({ id }) => id === account)?.currency ?? baseCurrency;
+  return {
+    currencyOf,
+    baseCurrency,
+    item: same,
+    vendor: same,
+    warehouse: same,
+    bankAccount: same,
+    document: same,
+    line: same,
+  };
 };
 
 /** The body of a posted document, from the command that was kept with it; for whoever may post its kind. */
@@ -34,5 +46,5 @@ export async function readBody(
       roles: rolesOf(KINDS[row.kind].mayPost),
     });
   const command = fromCanonicalText(row.body) as CommandOf[DocumentKind];
-  return { kind: row.kind, body: commandOf(row.kind).write(command as never, ownNames(baseCurrency)) };
+  return { kind: row.kind, body: commandOf(row.kind).write(command as never, await ownNames(manager, baseCurrency)) };
 }

@@ -1,7 +1,8 @@
 import { text } from '../queries/figures.ts';
-import { loadCheckbooks, nextCheck } from '../storage/load/checkbooks.ts';
+import { loadCheckbooks, nextCheck } from '../storage/load/bankAccounts.ts';
 import { loadBankPayments } from '../storage/load/paymentRuns.ts';
 import { query } from '../storage/load/rows.ts';
+import { loadRates } from '../storage/load/setUp.ts';
 import { facts } from '../storage/tables.ts';
 import { message } from '@obolus/messages/message';
 import { refusal } from '@obolus/core/state/refusal';
@@ -19,12 +20,14 @@ export const check: DocumentCommand<'check'> = {
     of: of === '' ? undefined : of,
     reason: reason.trim(),
   }),
-  async load({ account, of }, loader) {
+  async load({ account, of, date }, loader) {
     if (of !== undefined) await loadBankPayments(loader, [of]);
+    const paid = of === undefined ? undefined : loader.parts.bankPayments.get(of);
+    if (paid) await loadRates(loader, [paid.currency], date);
     await loadCheckbooks(loader, [account]);
   },
   header: ({ reason }) => ({ note: reason.trim() }),
-  headerOf: ({ vendor }) => (vendor === undefined ? {} : { vendor }),
+  headerOf: ({ vendor, currency }) => (vendor === undefined || currency === undefined ? {} : { vendor, currency }),
   rows: ({ account, number, of }, { id }) => [
     {
       table: facts.bankCheck,
@@ -49,7 +52,7 @@ export const check: DocumentCommand<'check'> = {
     reason,
   }),
   labelOf: (row) => message('paying.check_numbered', { number: text(row.item_name) }),
-  total: `(SELECT COALESCE(p.amount, a.amount) FROM bank_check k LEFT JOIN payment p ON p.document_id = k.payment_id LEFT JOIN prepayment a ON a.document_id = k.payment_id WHERE k.document_id = d.id)`,
+  total: `(SELECT m.amount FROM bank_check k JOIN bank_movement m ON m.document_id = k.payment_id WHERE k.document_id = d.id)`,
   papers: async (manager, id) => {
     const rows: unknown[] = await manager.query(
       'SELECT 1 FROM bank_check WHERE document_id = ? AND payment_id IS NOT NULL',
@@ -57,6 +60,6 @@ export const check: DocumentCommand<'check'> = {
     );
     return rows.length === 0 ? [] : [{ name: message('paying.print_check'), path: `/checks/${id}/check.pdf` }];
   },
-  lines: `SELECT 1 AS line_no, COALESCE(p.amount, a.amount, 0) AS amount, CAST(k.number AS CHAR) AS item_name, '' AS item_number, '' AS item_unit, ${OF}
-    FROM bank_check k LEFT JOIN document o ON o.id = k.payment_id LEFT JOIN payment p ON p.document_id = k.payment_id LEFT JOIN prepayment a ON a.document_id = k.payment_id WHERE k.document_id = ?`,
+  lines: `SELECT 1 AS line_no, COALESCE(m.amount, 0) AS amount, CAST(k.number AS CHAR) AS item_name, '' AS item_number, '' AS item_unit, ${OF}
+    FROM bank_check k LEFT JOIN document o ON o.id = k.payment_id LEFT JOIN bank_movement m ON m.document_id = k.payment_id WHERE k.document_id = ?`,
 };

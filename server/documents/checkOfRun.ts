@@ -1,7 +1,7 @@
 import type { LineId } from '@obolus/core/costing/pool';
 import { placeInRun } from '@obolus/core/paying/released';
 import type { Books } from '@obolus/core/state/books';
-import { loadCheckbooks } from '../storage/load/checkbooks.ts';
+import { loadCheckbooks } from '../storage/load/bankAccounts.ts';
 import type { BooksLoader } from '../storage/load/loader.ts';
 import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
 import type { Following } from './documentCommand.ts';
@@ -18,12 +18,12 @@ export async function loadRunOf(loader: BooksLoader, run: LineId | undefined): P
 /** The check that follows a payment of a run by checks, with the next number of its account. What credits make up for needs none. */
 export function checkOfRun(
   { run, amount }: { run: LineId | undefined; amount: bigint },
-  { paymentRuns, checkbooks, nextDocument }: Books,
+  { paymentRuns, bankAccounts, nextDocument }: Books,
 ): readonly Following[] {
   const asked = run === undefined ? undefined : paymentRuns.get(placeInRun(run).document);
-  const book = asked?.way === 'check' ? checkbooks.get(asked.account) : undefined;
-  if (!asked || !book || amount <= 0n) return [];
+  const next = asked?.way === 'check' ? bankAccounts.get(asked.account)?.nextCheck : undefined;
+  if (!asked || next === undefined || amount <= 0n) return [];
   const { date, account } = asked;
-  const body = { date, account, form: book.next.toString(), of: nextDocument.toString(), reason: '' };
+  const body = { date, account, form: next.toString(), of: nextDocument.toString(), reason: '' };
   return [{ kind: 'check', at: '', body }];
 }

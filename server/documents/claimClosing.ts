@@ -1,23 +1,33 @@
 import { documentAmount, formatAmount, formatQuantity } from '@obolus/core/exact/amounts';
 import { citing, keyOf } from '../storage/lineColumns.ts';
+import { loadBankAccount } from '../storage/load/bankAccounts.ts';
 import { loadCreditable } from '../storage/load/creditable.ts';
 import { loadItems } from '../storage/load/items.ts';
 import { loadRates } from '../storage/load/setUp.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
 import { facts } from '../storage/tables.ts';
+import { accountCurrency, accountIn, cameIntoBank } from './bankMovement.ts';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
 import { askedAbout } from './secondPerson.ts';
 
+const ASKED = askedAbout('claim-closing');
+
 export const claimClosing: DocumentCommand<'claim-closing'> = {
-  read: (body, reader, { baseCurrency, signedOff }) => ({
+  ...ASKED,
+  question: async (manager, asked) => ({
+    ...(await ASKED.question(manager, asked)),
+    ...(await accountCurrency(manager, asked)),
+  }),
+  read: (body, reader, { baseCurrency, signedOff, accountCurrency: kept = baseCurrency }) => ({
     kind: 'claim-closing',
     vendor: reader.given(body.vendor, '/vendor'),
     currency: body.currency,
     date: body.date,
     reason: body.reason,
     signedOff,
-    ...(body.got ? { got: reader.base(body.got, baseCurrency, '/got') } : {}),
+    ...accountIn(body),
+    ...(body.got ? { got: reader.document(body.got, kept, '/got') } : {}),
     lines: body.lines.map(({ of, quantity, amount, received, to = 'cost' }, position) => ({
       of,
       ...(quantity === undefined || quantity === ''
@@ -36,6 +46,7 @@ export const claimClosing: DocumentCommand<'claim-closing'> = {
       loader,
       command.lines.map(({ of }) => of),
     );
+    await loadBankAccount(loader, command.account, command.date);
     await loadRates(loader, [command.currency], command.date);
     for (const { of, to } of command.lines) {
       const goods = loader.parts.creditable.get(of)?.goods;
@@ -45,7 +56,7 @@ export const claimClosing: DocumentCommand<'claim-closing'> = {
     }
   },
   header: ({ vendor, currency, reason }) => ({ vendor, currency, note: reason }),
-  rows: ({ lines }) => [
+  rows: ({ account, lines, came }, { id }) => [
     {
       table: facts.creditLine,
       rows: lines.map((line) => ({
@@ -60,13 +71,18 @@ export const claimClosing: DocumentCommand<'claim-closing'> = {
         received: line.received,
       })),
     },
+    ...cameIntoBank(
+      { account, came, amount: documentAmount(lines.reduce((sum, { received }) => sum + received, 0n)) },
+      id,
+    ),
   ],
-  write: ({ vendor, currency, date, reason, got, lines }, names) => ({
+  write: ({ vendor, currency, date, reason, account, got, lines }, names) => ({
     vendor: names.vendor(vendor),
     currency,
     date,
     reason,
-    ...(got === undefined ? {} : { got: formatAmount(got, names.baseCurrency) }),
+    ...(account === undefined ? {} : { account: names.bankAccount(account) }),
+    ...(got === undefined ? {} : { got: formatAmount(got, names.currencyOf(account)) }),
     lines: lines.map(({ of, quantity, amount, received, to }) => ({
       of: names.line(of),
       ...(quantity === undefined ? {} : { quantity: formatQuantity(quantity) }),
@@ -75,7 +91,6 @@ export const claimClosing: DocumentCommand<'claim-closing'> = {
       to,
     })),
   }),
-  ...askedAbout('claim-closing'),
   lines: `SELECT l.line_no, IF(l.quantity > 0, l.quantity, NULL) AS quantity, l.amount, o.number AS item_name, '' AS item_number, '' AS item_unit, ${OF}
            FROM credit_line l JOIN document o ON o.id = l.of_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };

@@ -35,6 +35,7 @@ export const close: DocumentCommand<'close'> = {
         item_id: about.item ?? null,
         vendor_id: about.vendor ?? null,
         expense: about.expense ?? null,
+        bank_account_id: about.bank ?? null,
         ...dimensionColumns(about),
       })),
     },

@@ -31,8 +31,8 @@ export interface DocumentCommand<Kind extends DocumentKind> {
   brings?(body: BodyOf<Kind>): readonly Brought[];
   /** What stands on the document beside its lines. */
   header(body: BodyOf<Kind>): DocumentHeader;
-  /** The vendor or the warehouse of a document whose body does not name it. */
-  headerOf?(document: DocumentOf[Kind]): Pick<DocumentHeader, 'vendor' | 'warehouse'>;
+  /** The vendor, the currency or the warehouse of a document whose body does not name it. */
+  headerOf?(document: DocumentOf[Kind]): Pick<DocumentHeader, 'vendor' | 'warehouse' | 'currency'>;
   /** The same command as a body: what reading it gives is the command again. */
   write(command: CommandOf[Kind], names: ServerNames): BodyOf<Kind>;
   /** Its lines as one shape (`lineQueries`): a label, a quantity, an amount and what the line stands on; each `?` is its id. */
@@ -121,6 +121,8 @@ export interface Questioned {
   readonly doubted?: readonly string[];
   /** The number of the next check, where none is said; undefined where the account has no checks. */
   readonly nextCheck?: bigint | undefined;
+  /** The currency of the bank account that a body names; that of the books where none. */
+  readonly accountCurrency?: string;
   /** Our account of a vendor whose statement it is. */
   readonly account?: VendorStatementCommand['own'];
   /** What the company's rules put on lines that say no estimates, by their place in the body. */

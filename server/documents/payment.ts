@@ -6,7 +6,9 @@ import { keyOf } from '../storage/lineColumns.ts';
 import { message } from '@obolus/messages/message';
 import type { DocumentCommand } from './documentCommand.ts';
 import { OF } from './lineQueries.ts';
+import { accountCurrency, accountIn, leftBank } from './bankMovement.ts';
 import { paidByRun } from './paidByRun.ts';
+import { loadBankAccount } from '../storage/load/bankAccounts.ts';
 import { loadItems } from '../storage/load/items.ts';
 import type { BooksLoader } from '../storage/load/loader.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
@@ -15,7 +17,8 @@ import { loadRates } from '../storage/load/setUp.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
 
 export const payment: DocumentCommand<'payment'> = {
-  read: (body, reader, { user, baseCurrency }) => {
+  question: async (manager, asked) => (asked.body.took || asked.body.fee ? accountCurrency(manager, asked) : {}),
+  read: (body, reader, { user, baseCurrency, accountCurrency: kept = baseCurrency }) => {
     const optional = (amount: string, at: string) =>
       amount === '' ? documentAmount(0n) : reader.document(amount, body.currency, at);
     return {
@@ -25,11 +28,12 @@ export const payment: DocumentCommand<'payment'> = {
       currency: body.currency,
       date: body.date,
       reason: body.reason,
+      ...accountIn(body),
       from: body.from === '' ? undefined : body.from,
       discountsTo: body.discountsTo,
       ...(body.run ? { run: body.run as LineId } : {}),
-      ...(body.took ? { took: reader.base(body.took, baseCurrency, '/took') } : {}),
-      ...(body.fee ? { fee: reader.base(body.fee, baseCurrency, '/fee') } : {}),
+      ...(body.took ? { took: reader.document(body.took, kept, '/took') } : {}),
+      ...(body.fee ? { fee: reader.document(body.fee, kept, '/fee') } : {}),
       bills: body.bills.map((bill, position) => ({
         of: bill.of,
         amount: reader.document(bill.amount, body.currency, `/bills/${position}/amount`),
@@ -50,6 +54,7 @@ export const payment: DocumentCommand<'payment'> = {
     );
     await loadRunOf(loader, command.run);
     if (command.from !== undefined) await loadPrepayments(loader, [command.from]);
+    await loadBankAccount(loader, command.account, command.date);
     await loadRates(loader, [command.currency], command.date);
     if (command.discountsTo === 'goods') await loadGoodsOf(loader, command.bills);
   },
@@ -64,8 +69,6 @@ export const payment: DocumentCommand<'payment'> = {
           discounts_to: document.discountsTo,
           amount: document.paid.amount,
           base_amount: document.paid.base,
-          took: document.took ?? null,
-          fee: document.fee,
           prepaid_tax: document.paid.tax,
           prepaid_tax_base: document.paid.taxBase,
         },
@@ -85,18 +88,22 @@ export const payment: DocumentCommand<'payment'> = {
       })),
     },
     ...paidByRun(document.run, id),
+    ...(document.from === undefined
+      ? [leftBank({ ...document, amount: document.paid.amount, isSaid: document.took !== undefined }, id)]
+      : []),
   ],
   follows: ({ run, paid: { amount } }, _, books) => checkOfRun({ run, amount }, books),
-  write: ({ vendor, date, currency, from, discountsTo, reason, bills, took, fee, run }, names) => ({
+  write: ({ vendor, date, currency, account, from, discountsTo, reason, bills, took, fee, run }, names) => ({
     vendor: names.vendor(vendor),
     date,
     currency,
+    ...(account === undefined ? {} : { account: names.bankAccount(account) }),
     from: from === undefined ? '' : names.document(from),
     discountsTo,
     reason,
     ...(run === undefined ? {} : { run: names.line(run) }),
-    ...(took === undefined ? {} : { took: formatAmount(took, names.baseCurrency) }),
-    ...(fee ? { fee: formatAmount(fee, names.baseCurrency) } : {}),
+    ...(took === undefined ? {} : { took: formatAmount(took, names.currencyOf(account)) }),
+    ...(fee ? { fee: formatAmount(fee, names.currencyOf(account)) } : {}),
     bills: bills.map(({ of, amount, discount, writeOff, withheld }) => ({
       of: names.document(of),
       amount: formatAmount(amount, currency),

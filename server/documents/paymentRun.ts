@@ -2,7 +2,7 @@ import type { BodyOf } from '@obolus/contract/kinds/kinds';
 import { documentAmount, formatAmount } from '@obolus/core/exact/amounts';
 import type { RunPrepayment } from '@obolus/core/state/paying';
 import { doubtsOf } from '../queries/paidTwice.ts';
-import { loadCheckbooks } from '../storage/load/checkbooks.ts';
+import { loadBankAccount, loadCheckbooks } from '../storage/load/bankAccounts.ts';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadVendors } from '../storage/load/company.ts';
 import { keepOrders } from '../storage/load/orders.ts';
@@ -67,6 +67,7 @@ export const paymentRun: DocumentCommand<'payment-run'> = {
   }),
   async load({ payments, date, account, way }, loader) {
     if (way === 'check') await loadCheckbooks(loader, [account]);
+    await loadBankAccount(loader, account, date);
     await loadPayables(
       loader,
       payments.flatMap(({ bills }) => bills.map(({ of }) => of)),

@@ -8,8 +8,10 @@ import type { DocumentCommand } from './documentCommand.ts';
 import { vendorIn } from './readParts.ts';
 import { askedAbout } from './secondPerson.ts';
 import { keepOrders } from '../storage/load/orders.ts';
+import { loadBankAccount } from '../storage/load/bankAccounts.ts';
 import { loadRates } from '../storage/load/setUp.ts';
 import { checkOfRun, loadRunOf } from './checkOfRun.ts';
+import { accountIn, leftBank } from './bankMovement.ts';
 import { paidByRun } from './paidByRun.ts';
 
 export const prepayment: DocumentCommand<'prepayment'> = {
@@ -21,6 +23,7 @@ export const prepayment: DocumentCommand<'prepayment'> = {
     vendor: reader.given(body.vendor, '/vendor'),
     currency: body.currency,
     date: body.date,
+    ...accountIn(body),
     amount: reader.document(body.amount, body.currency, '/amount'),
     ...(body.tax ? { tax: reader.document(body.tax, body.currency, '/tax') } : {}),
     ...(body.run ? { run: body.run as LineId } : {}),
@@ -33,6 +36,7 @@ export const prepayment: DocumentCommand<'prepayment'> = {
       await loader.lockDocuments([command.order]);
       await keepOrders(loader, [command.order]);
     }
+    await loadBankAccount(loader, command.account, command.date);
     await loadRates(loader, [command.currency], command.date);
   },
   brings: (body) => [vendorIn(body)],
@@ -53,6 +57,7 @@ export const prepayment: DocumentCommand<'prepayment'> = {
       ],
     },
     ...paidByRun(document.run, id),
+    leftBank(document, id),
   ],
   follows: ({ run, amount }, _, books) => checkOfRun({ run, amount }, books),
   async facts(manager, id) {
@@ -79,10 +84,11 @@ export const prepayment: DocumentCommand<'prepayment'> = {
           ]),
     ];
   },
-  write: ({ vendor, date, currency, amount, tax, order, refundable, run }, names) => ({
+  write: ({ vendor, date, currency, account, amount, tax, order, refundable, run }, names) => ({
     vendor: names.vendor(vendor),
     date,
     currency,
+    ...(account === undefined ? {} : { account: names.bankAccount(account) }),
     amount: formatAmount(amount, currency),
     ...(tax === undefined ? {} : { tax: formatAmount(tax, currency) }),
     ...(run === undefined ? {} : { run: names.line(run) }),

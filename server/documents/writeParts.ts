@@ -19,6 +19,8 @@ export interface ServerNames {
   vendor(id: string): string;
   warehouse(id: string): string;
   bankAccount(id: string): string;
+  /** The currency of a bank account of the company's; that of the books where none is named. */
+  currencyOf(account: string | undefined): string;
   document(number: string): string;
   line(line: LineId): string;
 }

@@ -108,7 +108,7 @@ const CHECK_STANDS = stands('d.id');
 /** What became of each number of an account's checks. */
 export const checks: ListSource = {
   from: `document d JOIN bank_check k ON k.document_id = d.id JOIN bank_account t ON t.id = k.bank_account_id LEFT JOIN vendor v ON v.id = d.vendor_id LEFT JOIN document o ON o.id = k.payment_id
-    LEFT JOIN payment b ON b.document_id = k.payment_id LEFT JOIN prepayment a ON a.document_id = k.payment_id ${OF_RUN} ${RUN_PAYEE} LEFT JOIN reversal z ON z.reversed_id = d.id LEFT JOIN document zd ON zd.id = z.document_id`,
+    LEFT JOIN bank_movement b ON b.document_id = k.payment_id ${OF_RUN} ${RUN_PAYEE} LEFT JOIN reversal z ON z.reversed_id = d.id LEFT JOIN document zd ON zd.id = z.document_id`,
   id: 'd.id',
   link: (row) => `/documents/${textOf(row.id)}`,
   columns: {
@@ -116,7 +116,8 @@ export const checks: ListSource = {
     account: text('t.name'),
     date: day('d.date'),
     payee: text(`COALESCE(${PAYEE_NAME}, '')`),
-    amount: base(`IF(${CHECK_STANDS}, COALESCE(b.amount, a.amount), NULL)`),
+    amount: amount(`IF(${CHECK_STANDS}, b.amount, NULL)`),
+    currency: text('t.currency'),
     payment: text("COALESCE(o.number, '')"),
     stands: text(
       `CASE WHEN NOT ${CHECK_STANDS} THEN 'check-void' WHEN k.payment_id IS NULL THEN 'check-spoiled' WHEN EXISTS (SELECT 1 FROM bank_statement_line s WHERE s.payment_id = k.payment_id AND ${stands('s.document_id')}) THEN 'check-cashed' ELSE 'check-out' END`,

@@ -3,7 +3,6 @@ import { type Language, LANGUAGES } from '@obolus/messages/speaker';
 import { RequestError } from '../asking/failures.ts';
 import { type Row, showAmount, text } from '../queries/figures.ts';
 import { OF_RUN, PAYEE_NAME, RUN_PAYEE } from '../queries/paidTo.ts';
-import { baseCurrency } from '../setUp/baseCurrency.ts';
 import { groupBy } from '../storage/groupBy.ts';
 import { isTrue, stands } from '../storage/load/rows.ts';
 import { type Address, addressOf } from './orderPaper.ts';
@@ -38,10 +37,10 @@ export async function readCheckPapers(
 ): Promise<CheckPaper[]> {
   const [where, id] = 'check' in of ? ['k.document_id = ?', of.check] : ['y.run_id = ?', of.run];
   const rows: Row[] = await manager.query(
-    `SELECT k.number, k.payment_id, o.number AS payment, d.date, COALESCE(a.amount, b.amount) AS amount, v.name, ${PAYEE_NAME} AS payee, v.number AS vendor_number, v.address, c.name AS company, c.address AS company_address,
-       c.language, t.name AS bank, t.account, t.bank_code, EXISTS (SELECT 1 FROM bank_statement_line s WHERE s.payment_id = k.payment_id AND ${stands('s.document_id')}) AS is_cashed
+    `SELECT k.number, k.payment_id, o.number AS payment, d.date, a.amount, v.name, ${PAYEE_NAME} AS payee, v.number AS vendor_number, v.address, c.name AS company, c.address AS company_address,
+       c.language, t.name AS bank, t.account, t.bank_code, t.currency, EXISTS (SELECT 1 FROM bank_statement_line s WHERE s.payment_id = k.payment_id AND ${stands('s.document_id')}) AS is_cashed
      FROM bank_check k JOIN document d ON d.id = k.document_id JOIN document o ON o.id = k.payment_id JOIN vendor v ON v.id = o.vendor_id JOIN company c ON c.id = 1 JOIN bank_account t ON t.id = k.bank_account_id
-       LEFT JOIN payment a ON a.document_id = k.payment_id LEFT JOIN prepayment b ON b.document_id = k.payment_id ${OF_RUN} ${RUN_PAYEE}
+       JOIN bank_movement a ON a.document_id = k.payment_id ${OF_RUN} ${RUN_PAYEE}
      WHERE ${where} AND ${stands('k.document_id')} ORDER BY k.number`,
     [id],
   );
@@ -53,8 +52,8 @@ export async function readCheckPapers(
     )) as Row[],
     (row) => text(row.document_id),
   );
-  const currency = await baseCurrency(manager);
   return rows.map((row) => {
+    const currency = text(row.currency);
     const payee = text(row.payee);
     return {
       number: text(row.number),

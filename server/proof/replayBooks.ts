@@ -121,6 +121,8 @@ async function readFacts(manager: EntityManager): Promise<ReadonlyMap<string, Fa
         item: row.item_id ?? undefined,
         vendor: row.vendor_id ?? undefined,
         expense: row.expense ?? undefined,
+        bank: row.bank_account_id ?? undefined,
+        held: row.held == null ? undefined : BigInt(row.held),
         department: row.department ?? undefined,
         location: row.location ?? undefined,
         project: row.project ?? undefined,

@@ -22,6 +22,20 @@ export async function listWarehouses(manager: EntityManager): Promise<ReplyOf<ty
   };
 }
 
+export async function listBankAccounts(manager: EntityManager): Promise<ReplyOf<typeof api.bankAccounts>> {
+  const rows: Row[] = await manager.query(
+    'SELECT id, name, currency, first_check FROM bank_account WHERE retired = 0 ORDER BY code',
+  );
+  return {
+    rows: rows.map((row) => ({
+      id: text(row.id),
+      name: text(row.name),
+      currency: text(row.currency),
+      hasChecks: row.first_check != null,
+    })),
+  };
+}
+
 export async function listTerms(manager: EntityManager): Promise<ReplyOf<typeof api.terms>> {
   const rows: Row[] = await manager.query(
     'SELECT t.id, t.code, t.name, t.days, t.after_month, (SELECT COUNT(*) + 1 FROM terms_part p WHERE p.terms_id = t.id) AS parts FROM terms t WHERE t.retired = 0 ORDER BY t.days, t.code',

@@ -150,10 +150,11 @@ export const STORED: Readonly<Record<RegisterName, Stored>> = {
   'bank-accounts': {
     table: 'bank_account',
     once: 'bank_account_once',
-    used: 'EXISTS (SELECT 1 FROM payment_run r WHERE r.bank_account_id = t.id) OR EXISTS (SELECT 1 FROM bank_check k WHERE k.bank_account_id = t.id)',
+    used: 'EXISTS (SELECT 1 FROM payment_run r WHERE r.bank_account_id = t.id) OR EXISTS (SELECT 1 FROM bank_movement m WHERE m.bank_account_id = t.id) OR EXISTS (SELECT 1 FROM bank_statement s WHERE s.bank_account_id = t.id) OR EXISTS (SELECT 1 FROM bank_check k WHERE k.bank_account_id = t.id)',
     fields: {
       code: words('code'),
       name: words('name'),
+      currency: words('currency'),
       account: words('account'),
       bank_code: words('bank_code'),
       first_check: figure('first_check', 0),

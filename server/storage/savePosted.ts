@@ -146,6 +146,8 @@ async function saveEntries(
         vendor_id: line.vendor ?? null,
         of_values: line.ofValues ? 1 : 0,
         expense: line.expense ?? null,
+        bank_account_id: line.bank ?? null,
+        held: line.held ?? null,
         ...dimensionColumns(line),
       })),
     ),

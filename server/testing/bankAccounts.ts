@@ -21,9 +21,16 @@ export async function giveAccounts(
   }
 }
 
-/** The account that the company pays from. */
-export async function ownAccount(client: Client): Promise<string> {
-  const fields = { code: 'MAIN', name: 'Main account', account: '4000 1234 5678', bank_code: 'FERNUS33' };
+/** An account that the company pays from; the main one, in dollars, where nothing is said. */
+export async function ownAccount(client: Client, more: Readonly<Record<string, string>> = {}): Promise<string> {
+  const fields = {
+    code: 'MAIN',
+    name: 'Main account',
+    currency: 'USD',
+    account: '4000 1234 5678',
+    bank_code: 'FERNUS33',
+    ...more,
+  };
   const key = { 'Idempotency-Key': randomUUID() };
   return String((await client.call('POST', '/api/registers/bank-accounts', { fields }, key)).body.id);
 }

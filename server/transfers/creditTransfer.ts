@@ -23,7 +23,8 @@ export interface Transfer {
 export interface TransferGroup {
   readonly reference: string;
   readonly day: string;
-  readonly from: Party;
+  /** The company's account, and the currency that it is kept in. */
+  readonly from: Party & { readonly currency: string };
   readonly sum: string;
   readonly transfers: readonly Transfer[];
 }
@@ -61,7 +62,7 @@ export function creditTransferXml({ reference, made, by, sum, groups }: CreditTr
           CtrlSum: group.sum,
           ReqdExctnDt: { Dt: group.day },
           Dbtr: { Nm: within(group.from.name, 140) },
-          DbtrAcct: accountOf(group.from),
+          DbtrAcct: { ...accountOf(group.from), Ccy: group.from.currency },
           DbtrAgt: bankOf(group.from) ?? { FinInstnId: { Othr: { Id: 'NOTPROVIDED' } } },
           CdtTrfTxInf: group.transfers.map((transfer) => {
             const bank = bankOf(transfer.to);

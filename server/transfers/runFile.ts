@@ -17,7 +17,7 @@ export const transferReference = (run: string, line: number | string): string =>
 /** Writes the file of a run with its release: once, in the same transaction, so that the same file comes at every time. */
 export async function writeRunFile(manager: EntityManager, run: string, at: string): Promise<void> {
   const [head] = (await manager.query(
-    `SELECT d.number, d.date, r.way, c.name, b.account, b.bank_code FROM document d JOIN payment_run r ON r.document_id = d.id JOIN bank_account b ON b.id = r.bank_account_id JOIN company c ON c.id = 1
+    `SELECT d.number, d.date, r.way, c.name, b.account, b.bank_code, b.currency FROM document d JOIN payment_run r ON r.document_id = d.id JOIN bank_account b ON b.id = r.bank_account_id JOIN company c ON c.id = 1
      WHERE d.id = ?`,
     [run],
   )) as Row[];
@@ -35,7 +35,12 @@ export async function writeRunFile(manager: EntityManager, run: string, at: stri
   const number = text(head.number);
   // What credits make up for is settled without the bank.
   const paid = payments.filter((row) => big(row.amount) > 0n);
-  const from = { name: text(head.name), account: text(head.account), bank: text(head.bank_code) };
+  const from = {
+    name: text(head.name),
+    account: text(head.account),
+    bank: text(head.bank_code),
+    currency: text(head.currency),
+  };
   const groups = [...groupBy(paid, (row) => text(row.currency))].map(([currency, rows]) => ({
     reference: transferReference(number, currency),
     day: text(head.date),

@@ -47,7 +47,7 @@ describe('the file of a run', () => {
       {
         reference: 'RN-1001-USD',
         day: '2026-11-23',
-        from: { name: 'Fernhollow Loom Supply', account: 'US 021000021 100200', bank: '' },
+        from: { name: 'Fernhollow Loom Supply', account: 'US 021000021 100200', bank: '', currency: 'USD' },
         sum: '131.6',
         transfers,
       },

@@ -142,6 +142,7 @@ export const server = createApi({
       keepPaper: write('keepPaper'),
       vendors: read('vendors', 'SetUp'),
       warehouses: read('warehouses', 'SetUp'),
+      bankAccounts: read('bankAccounts', 'SetUp'),
       terms: read('terms', 'SetUp'),
       taxCodes: read('taxCodes', 'SetUp'),
       dimensions: read('dimensions', 'SetUp'),
@@ -159,11 +160,7 @@ export const server = createApi({
           params: { list: queryArg.list },
           query: { ...listQuery(queryArg), after: pageParam },
         }),
-        providesTags: (_reply, _problem, { list }) => [
-          'Books',
-          'SetUp',
-          ...(list in WORK_LISTS ? (['Posted'] as const) : []),
-        ],
+        providesTags: (_reply, _problem, { list }) => tagsOf(list),
       }),
       listViews: read('listViews', 'Views'),
       saveListView: write('saveListView', 'Views'),
@@ -262,6 +259,8 @@ export const server = createApi({
     };
   },
 });
+
+const tagsOf = (list: ListName): Tag[] => ['Books', 'SetUp', ...(list in WORK_LISTS ? (['Posted'] as const) : [])];
 
 interface PostAsked {
   readonly kind: DocumentKind;

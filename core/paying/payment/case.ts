@@ -1,5 +1,6 @@
-import { baseOrThrow, type DocumentAmount, documentAmount, documentAmountOrThrow } from '../../exact/amounts.ts';
+import { type DocumentAmount, documentAmount, documentAmountOrThrow } from '../../exact/amounts.ts';
 import { type Fields, NotKnown, optionalText, textOf } from '../../reading/fields.ts';
+import { currencyOfAccount } from '../../state/bankAccount.ts';
 import { linesOf, numberOf, type Reading, SOMEONE } from '../../state/caseStep.ts';
 import type { PaymentCommand } from './command.ts';
 
@@ -21,20 +22,22 @@ export function paymentStep({ step, numbers, books, date }: Reading): PaymentCom
   if (to !== 'income' && to !== 'goods') throw new NotKnown(`discounts to ${to} are not known`);
   const vendor = optionalText(step, 'vendor') ?? first?.vendor ?? SOMEONE;
   const source = from === undefined ? undefined : numberOf(from, numbers);
-  const inBase = (key: string) => {
+  const account = optionalText(step, 'account');
+  const inAccount = (key: string) => {
     const written = optionalText(step, key);
-    return written === undefined ? undefined : baseOrThrow(written, books.company.currency);
+    return written === undefined ? undefined : documentAmountOrThrow(written, currencyOfAccount(books, account));
   };
   return {
     kind: 'payment',
     vendor,
     currency,
     date,
+    account,
     from: source,
     discountsTo: to,
     bills,
     reason: optionalText(step, 'reason') ?? '',
-    took: inBase('took'),
-    fee: inBase('fee'),
+    took: inAccount('took'),
+    fee: inAccount('fee'),
   };
 }

@@ -1,5 +1,4 @@
 import {
-  base,
   documentAmount,
   type DocumentAmount,
   formatAmount,
@@ -8,6 +7,7 @@ import {
   sumOf,
   toBase,
 } from '../../exact/amounts.ts';
+import { checkAccount, currencyOfAccount } from '../../state/bankAccount.ts';
 import type { Books } from '../../state/books.ts';
 import type { Payable, Prepayment } from '../../state/owed.ts';
 import type { PaymentRun, RunPayment } from '../../state/paying.ts';
@@ -96,11 +96,12 @@ export function checkPaid(books: Books, command: PaymentCommand, prepaid: Prepay
 
 /** Whether it is what a place of a run asks for. */
 export const isAsAsked =
-  ({ vendor, currency, bills, date, from, took }: PaymentCommand) =>
+  ({ vendor, currency, bills, date, account, from, took }: PaymentCommand) =>
   (asked: RunPayment, run: PaymentRun): boolean =>
     asked.vendor === vendor &&
     asked.currency === currency &&
     run.date === date &&
+    run.account === account &&
     from === undefined &&
     took === undefined &&
     asked.bills.length === bills.length &&
@@ -109,15 +110,18 @@ export const isAsAsked =
       return bill?.of === of && bill.amount === amount && settledBy(bill) === amount + discount;
     });
 
-/** What the bank took, and kept: only of what leaves it; in the company's own currency it is what is paid, and the fee. */
+/** The account, what the bank took, and kept: only of what leaves it; in the account's own currency it is what is paid, and the fee. */
 export function checkBank(books: Books, command: PaymentCommand): Refusal[] {
-  const { took, fee = base(0n), from } = command;
+  const { took, fee = documentAmount(0n), from, account, date } = command;
+  if (from !== undefined && account !== undefined) return [refusal('bank_not_used', '/account')];
+  const wrong = checkAccount(books, account, date);
+  if (wrong.length > 0) return wrong;
   if (took === undefined && fee === 0n) return [];
   if (from !== undefined) return [refusal('bank_not_used', took === undefined ? '/fee' : '/took')];
   if (fee < 0n) return [refusal('amount_negative', '/fee')];
   if (took === undefined) return [];
   if (took < fee) return [refusal('fee_exceeds_taken', '/fee')];
-  const { currency } = books.company;
+  const currency = currencyOfAccount(books, account);
   const paid = command.bills.reduce((sum, bill) => sum + bill.amount, 0n);
   return command.currency === currency && took !== paid + fee
     ? [refusal('took_differs', '/took', { amount: formatAmount(paid + fee, currency) })]

@@ -1,6 +1,7 @@
 import type { LineId } from '../../costing/pool.ts';
 import type { BaseAmount, DocumentAmount, Rate } from '../../exact/amounts.ts';
 import type { Day } from '../../exact/calendar.ts';
+import type { Moved } from '../../state/paying.ts';
 import type { PrepaidTaken } from '../../state/owed.ts';
 
 export interface PaymentCommand {
@@ -9,6 +10,8 @@ export interface PaymentCommand {
   readonly by?: string | undefined;
   readonly currency: string;
   readonly date: Day;
+  /** The company's bank account that it leaves; one in base currency where undefined. */
+  readonly account?: string | undefined;
   /** A prepayment that is used up; the bank where undefined. */
   readonly from: string | undefined;
   /** Discounts taken are income, or make the goods cheaper, as the company's policy says. */
@@ -23,10 +26,10 @@ export interface PaymentCommand {
     /** Tax that is kept back of it, and owed to the tax office. */
     withheld?: DocumentAmount | undefined;
   }[];
-  /** What the bank took, its fee with it; what is paid at the day's rate, and the fee, where undefined. */
-  readonly took?: BaseAmount | undefined;
-  /** What of it the bank kept for itself. */
-  readonly fee?: BaseAmount | undefined;
+  /** What the bank took, its fee with it, in the account's currency; what is paid at the day's rate, and the fee, where undefined. */
+  readonly took?: DocumentAmount | undefined;
+  /** What of it the bank kept for itself, in the account's currency. */
+  readonly fee?: DocumentAmount | undefined;
   /** Why a small difference is written off. */
   readonly reason: string;
   /** The place in a run that another person released; undefined where it was typed from what the bank did. */
@@ -48,7 +51,9 @@ export interface PaidBill {
 export interface PaymentDocument extends Omit<PaymentCommand, 'bills' | 'fee'> {
   readonly rate: Rate;
   readonly bills: readonly PaidBill[];
-  readonly fee: BaseAmount;
+  /** What the bank took for the bills, and kept for itself; nothing where a prepayment pays. */
+  readonly left: Moved;
+  readonly fee: Moved;
   /** What left the bank, or the prepayment, for the bills: in the payment's currency and in base; of a prepayment what of it is tax. */
   readonly paid: Pick<PrepaidTaken, 'amount' | 'base' | 'tax' | 'taxBase'>;
 }

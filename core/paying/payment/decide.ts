@@ -2,7 +2,9 @@ import { lineId, type LineId } from '../../costing/pool.ts';
 import { base, type BaseAmount, documentAmount, type DocumentAmount, ONE_TO_ONE, toBase } from '../../exact/amounts.ts';
 import { cumulative, sumOfParts } from '../../exact/cumulative.ts';
 import { shareOut } from '../../exact/shareOut.ts';
+import { bankFlow, movedOn, negated } from '../../state/bankAccount.ts';
 import type { Books } from '../../state/books.ts';
+import { NOTHING_MOVED } from '../../state/paying.ts';
 import type { Payable } from '../../state/owed.ts';
 import { partOfPrepaid } from '../../state/prepaid.ts';
 import { checkCitedOnce, checkCurrency, checkDate, rateOn } from '../../state/checks.ts';
@@ -50,13 +52,14 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
     paidBill(bill, payables[position] as Payable, lineId(number, position + 1)),
   );
   const amount = documentAmount(bills.reduce((sum, bill) => sum + bill.amount, 0n));
-  const fee = command.fee ?? base(0n);
   const inBase = (figure: DocumentAmount) => toBase(figure, command.currency, rate, books.company.currency);
-  const taken = command.took === undefined ? inBase(amount) : base(command.took - fee);
-  const gone = prepaid ? partOfPrepaid(prepaid, amount) : { base: taken, tax: documentAmount(0n), taxBase: base(0n) };
+  const { left, fee } = prepaid ? { left: NOTHING_MOVED, fee: NOTHING_MOVED } : leaves(books, command, amount);
+  const gone = prepaid
+    ? partOfPrepaid(prepaid, amount)
+    : { base: left.base, tax: documentAmount(0n), taxBase: base(0n) };
   const paid = { amount, ...gone };
   const withheld = inBase(documentAmount(bills.reduce((sum, bill) => sum + bill.withheld, 0n)));
-  const flows = flowsOf(books, command, bills, payables as Payable[], { paid, fee, withheld });
+  const flows = flowsOf(books, command, bills, payables as Payable[], { paid, left, fee, withheld });
   const costs = bills.flatMap((bill, position) => discountCosts(books, command, bill, payables[position] as Payable));
   const cites = [
     ...command.bills.map(({ of }) => of),
@@ -64,11 +67,21 @@ export function decidePayment(books: Books, command: PaymentCommand): Decision<P
     ...(command.run === undefined ? [] : [command.run]),
   ];
   return post(books, {
-    document: { ...command, rate, bills, fee, paid },
+    document: { ...command, rate, bills, left, fee, paid },
     date: command.date,
     effects: { flows, costs },
     cites,
   });
+}
+
+/** What leaves the account for the bills, and for the bank. */
+function leaves(books: Books, command: PaymentCommand, amount: DocumentAmount): Pick<PaymentDocument, 'left' | 'fee'> {
+  const { took, fee = documentAmount(0n) } = command;
+  const forBills = took === undefined ? undefined : documentAmount(took - fee);
+  return {
+    left: movedOn(books, command, amount, forBills),
+    fee: movedOn(books, command, documentAmount(0n), fee),
+  };
 }
 
 function paidBill(bill: Bill, payable: Payable, id: LineId): PaidBill {
@@ -89,7 +102,7 @@ function flowsOf(
   command: PaymentCommand,
   bills: readonly PaidBill[],
   payables: readonly Payable[],
-  { paid, fee, withheld }: { paid: PaymentDocument['paid']; fee: BaseAmount; withheld: BaseAmount },
+  { paid, left, fee, withheld }: Pick<PaymentDocument, 'paid' | 'left' | 'fee'> & { withheld: BaseAmount },
 ): Flow[] {
   const about = { vendor: command.vendor };
   const home = books.company.currency;
@@ -107,12 +120,10 @@ function flowsOf(
   const onPurchase = books.company.recognition === 'on-purchase';
   return [
     ...owedFlows(bills, payables, about),
-    {
-      account: command.from === undefined ? 'bank' : 'prepayments',
-      amount: base(-paid.base - fee),
-      about: command.from === undefined ? {} : about,
-    },
-    ...(fee === 0n ? [] : [{ account: 'bank-charges' as const, amount: fee, about: {} }]),
+    command.from === undefined
+      ? bankFlow(books, command.account, negated(left, fee))
+      : { account: 'prepayments', amount: base(-paid.base), about },
+    ...(fee.base === 0n ? [] : [{ account: 'bank-charges' as const, amount: fee.base, about: {} }]),
     ...(prepaidTax === 0n ? [] : [{ account: 'input-tax' as const, amount: base(-prepaidTax), about }]),
     ...(withheld === 0n ? [] : [{ account: 'tax-withheld' as const, amount: base(-withheld), about }]),
     { account: 'discounts-taken', amount: base(-income), about },

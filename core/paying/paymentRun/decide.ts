@@ -1,5 +1,6 @@
 import { base, type BaseAmount, documentAmount } from '../../exact/amounts.ts';
 import type { Day } from '../../exact/calendar.ts';
+import { checkAccount, currencyOfAccount } from '../../state/bankAccount.ts';
 import type { Books } from '../../state/books.ts';
 import { checkDate } from '../../state/checks.ts';
 import { type Decision, post, refused } from '../../state/decision.ts';
@@ -42,19 +43,20 @@ export interface PaymentRunDocument extends PaymentRunCommand {
 export const prepaymentOfRun = (
   { vendor, currency }: RunPayment,
   prepays: RunPrepayment,
-  { date, by }: Pick<PaymentRunCommand, 'date' | 'by'>,
-): PrepaymentCommand => ({ kind: 'prepayment', vendor, by, currency, date, ...prepays, signedOff: true });
+  { date, by, account }: Pick<PaymentRunCommand, 'date' | 'by' | 'account'>,
+): PrepaymentCommand => ({ kind: 'prepayment', vendor, by, currency, date, account, ...prepays, signedOff: true });
 
 /** The payment that a place of a run asks for, without the run. Where its discounts go is decided when it is released. */
 export const paymentOfRun = (
   { vendor, currency, bills }: RunPayment,
-  { date, by }: Pick<PaymentRunCommand, 'date' | 'by'>,
+  { date, by, account }: Pick<PaymentRunCommand, 'date' | 'by' | 'account'>,
 ): PaymentCommand => ({
   kind: 'payment',
   vendor,
   by,
   currency,
   date,
+  account,
   from: undefined,
   discountsTo: 'income',
   reason: '',
@@ -65,7 +67,9 @@ export const paymentOfRun = (
 export function decidePaymentRun(books: Books, command: PaymentRunCommand): Decision<PaymentRunDocument> {
   const refusals = checkDate(books, command.date);
   if (command.payments.length === 0) refusals.push(refusal('no_lines', '/payments'));
-  if (command.account === '') refusals.push(refusal('missing', '/account'));
+  refusals.push(
+    ...(command.account === '' ? [refusal('missing', '/account')] : checkAccount(books, command.account, command.date)),
+  );
   refusals.push(...checkPaidOnce(command.payments), ...checkSure(command), ...checkCheckbook(books, command));
   const amounts = command.payments.map((payment, position) => {
     refusals.push(...checkPayee(books, payment, command.way, `/payments/${position}`));
@@ -76,10 +80,10 @@ export function decidePaymentRun(books: Books, command: PaymentRunCommand): Deci
       ? decidePrepayment(books, prepaymentOfRun(payment, prepays, command))
       : decidePayment(books, paymentOfRun(payment, command));
     if (decision.accepted) return leavesBank(decision.posted.document);
-    // What is wrong with the day of all of them is said once.
+    // What is wrong with the day or the account of all of them is said once.
     refusals.push(
       ...decision.refusals
-        .filter(({ at }) => at !== '/date')
+        .filter(({ at }) => at !== '/date' && at !== '/account')
         .map((one) => ({ ...one, at: `/payments/${position}${placeOf(one.at, prepays)}` })),
     );
     return base(0n);
@@ -98,13 +102,15 @@ const leavesBank = (document: PaymentDocument | PrepaymentDocument): BaseAmount 
 const placeOf = (at: string, prepays: RunPrepayment | undefined): string =>
   prepays && at !== '/vendor' && at !== '/currency' ? `/prepays${at}` : at;
 
-/** Checks are drawn on an account that has forms, in the currency of the books. */
+/** Checks are drawn on an account that has forms, in its currency. */
 function checkCheckbook(books: Books, { way, account, payments }: PaymentRunCommand): Refusal[] {
   if (way !== 'check') return [];
-  const { currency } = books.company;
+  const currency = currencyOfAccount(books, account);
   const other = payments.findIndex((payment) => payment.currency !== currency);
   return [
-    ...(account !== '' && !books.checkbooks.has(account) ? [refusal('no_checkbook', '/account')] : []),
+    ...(account !== '' && books.bankAccounts.get(account)?.nextCheck === undefined
+      ? [refusal('no_checkbook', '/account')]
+      : []),
     ...(other >= 0 ? [refusal('check_currency', `/payments/${other}/currency`, { currency })] : []),
   ];
 }

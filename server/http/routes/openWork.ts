@@ -28,6 +28,7 @@ import {
   listPrices,
   listTaxCodes,
   listTerms,
+  listBankAccounts,
   listWarehouses,
 } from '../../queries/setUp.ts';
 import { readVendorRecord } from '../../queries/vendorRecord.ts';
@@ -46,6 +47,7 @@ export function openWorkRoutes(router: Router, context: Context): void {
   implement(router, context, api.items, ({ query }) => lookUpItems(manager, query));
   implement(router, context, api.vendors, ({ query }) => lookUpVendors(manager, query));
   implement(router, context, api.warehouses, () => listWarehouses(manager));
+  implement(router, context, api.bankAccounts, () => listBankAccounts(manager));
   implement(router, context, api.heldGoods, () => listHeldGoods(manager));
   implement(router, context, api.advices, () => listAdvices(manager));
   implement(router, context, api.onDock, () => listOnDock(manager));

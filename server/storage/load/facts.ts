@@ -9,6 +9,7 @@ import { readLots, takingOf } from './movements.ts';
 import { keepSources, loadSources } from './sources.ts';
 import { wantFrom, wantItem } from './wanted.ts';
 import {
+  amountOf,
   baseOf,
   dimensionsOf,
   idOf,
@@ -104,6 +105,7 @@ const aboutOf = (row: Row, item: string | null | undefined): About => ({
   item: optional(item),
   vendor: optional(row.vendor_id),
   expense: optional(row.expense),
+  bank: optional(row.bank_account_id),
   ...dimensionsOf(row),
 });
 
@@ -118,6 +120,7 @@ async function readFlows(reading: Reading, document: string): Promise<Flow[]> {
     account: text(row.account) as AccountKey,
     amount: baseOf(row.amount),
     about: aboutOf(row, row.item_id),
+    ...(row.held == null ? {} : { held: amountOf(row.held) }),
   }));
 }
 

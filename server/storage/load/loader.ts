@@ -12,7 +12,7 @@ export type PartName = {
   [Name in keyof Books]: Books[Name] extends ReadonlyMap<string, unknown> ? Name : never;
 }[keyof Books];
 export type EntryOf<Name extends PartName> = Books[Name] extends ReadonlyMap<string, infer Entry> ? Entry : never;
-type Lists = Pick<Books, 'tariff' | 'closedPeriods' | 'suspense'>;
+type Lists = Pick<Books, 'tariff' | 'closedPeriods' | 'suspense' | 'bankMoves'>;
 
 /** Books as far as a command needs them, and what the refusals need to speak of them in the user's words. */
 export interface LoadedBooks extends Books {
@@ -59,6 +59,7 @@ export class BooksLoader {
     tariff: notLoaded('tariff'),
     closedPeriods: notLoaded('closed periods'),
     suspense: notLoaded('stock suspense'),
+    bankMoves: notLoaded('what moved on bank accounts'),
   };
   readonly pools = {
     rows: new Map<PoolId, string>(),
@@ -176,7 +177,7 @@ const CALLED: { readonly [Name in PartName]: string } = {
   prepayments: 'prepayments',
   paymentRuns: 'payment runs',
   bankPayments: 'what left the bank',
-  checkbooks: 'checkbooks',
+  bankAccounts: 'bank accounts',
   sources: 'movements out',
   pools: 'pools',
   billNumbers: 'numbers of bills',

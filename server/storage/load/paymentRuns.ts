@@ -80,21 +80,12 @@ const prepaysOf = (row: Row | undefined): RunPrepayment | undefined =>
     tax: amountOf(row.tax),
   };
 
-/** What came into the bank for claims: amount, what it was booked at, a fee of nothing, and whose it is. */
-export const CLAIMS_PAID = (which: string): string =>
-  `SELECT l.document_id, -SUM(l.received) AS amount, -SUM(l.payable) AS base_amount, 0 AS fee, d.vendor_id, d.currency, d.date FROM credit_line l JOIN document d ON d.id = l.document_id
-   WHERE d.kind = 'claim-closing' AND ${which} AND ${stands('d.id')} GROUP BY l.document_id, d.vendor_id, d.currency, d.date HAVING SUM(l.received) <> 0`;
-
 /** Payments and prepayments that left the bank, and what vendors gave back, with the statements that say what it took or got. */
 export async function readBankPayments(reading: Reading, documents: readonly string[]): Promise<BankPayment[]> {
   const rows = await query(
     reading,
-    `SELECT p.document_id, p.amount, p.base_amount, p.fee, d.vendor_id, d.currency, d.date FROM payment p JOIN document d ON d.id = p.document_id
-     WHERE d.id IN (?) AND p.prepayment_id IS NULL AND ${stands('d.id')}
-     UNION ALL SELECT p.document_id, p.amount, p.base_amount + p.tax_base, 0, d.vendor_id, d.currency, d.date FROM prepayment p JOIN document d ON d.id = p.document_id WHERE d.id IN (?) AND ${stands('d.id')}
-     UNION ALL SELECT p.document_id, -p.amount, -p.got, 0, d.vendor_id, d.currency, d.date FROM prepayment_refund p JOIN document d ON d.id = p.document_id WHERE d.id IN (?) AND ${stands('d.id')}
-     UNION ALL ${CLAIMS_PAID('d.id IN (?)')}`,
-    [documents, documents, documents, documents],
+    `SELECT m.*, d.vendor_id, d.currency, d.date FROM bank_movement m JOIN document d ON d.id = m.document_id WHERE d.id IN (?) AND ${stands('d.id')}`,
+    [documents],
   );
   const stated = groupBy(
     await query(
@@ -122,8 +113,9 @@ export async function readBankPayments(reading: Reading, documents: readonly str
       currency: text(row.currency),
       date: text(row.date),
       amount: amountOf(row.amount),
-      base: baseOf(row.base_amount),
-      fee: baseOf(row.fee),
+      account: optional(row.bank_account_id),
+      left: { held: amountOf(row.held), base: baseOf(row.base_amount) },
+      fee: { held: amountOf(row.fee), base: baseOf(row.fee_base) },
       stated: (stated.get(document) ?? []).map((line) => ({
         line: lineId(text(line.document_id), Number(line.line_no)),
       })),

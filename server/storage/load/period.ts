@@ -2,13 +2,15 @@ import { base } from '@obolus/core/exact/amounts';
 import type { AccountKey } from '@obolus/core/books/accounts';
 import type { LineId } from '@obolus/core/costing/pool';
 import type { OpenKind } from '@obolus/core/openItems/openItem';
+import type { Books } from '@obolus/core/state/books';
 import type { ClosedPeriod } from '@obolus/core/state/periods';
+import { loadBankAccounts } from './bankAccounts.ts';
 import { loadCreditable } from './creditable.ts';
 import type { BooksLoader } from './loader.ts';
 import { loadOrderLines } from './orderLines.ts';
 import { loadPayables, loadPrepayments } from './payables.ts';
 import { loadReceiptLines } from './receiptLines.ts';
-import { baseOf, dimensionsOf, idOf, isTrue, optional, query, type Reading, stands, text } from './rows.ts';
+import { amountOf, baseOf, dimensionsOf, idOf, isTrue, optional, query, type Reading, stands, text } from './rows.ts';
 import { loadRates } from './setUp.ts';
 
 export const loadClosedPeriods = (loader: BooksLoader): Promise<void> =>
@@ -26,11 +28,34 @@ export async function loadOpenAtClose(loader: BooksLoader, on: string): Promise<
   await loader.keepList('suspense', () =>
     Promise.resolve([{ document: '', date: '', amount: base(BigInt(open.suspense)) }]),
   );
-  const { receiptLines, payables, creditable, prepayments } = loader.parts;
-  const used = [receiptLines, payables, creditable, prepayments].flatMap((part) =>
+  const moves = await readBankMoves(loader.reading, on);
+  await loader.keepList('bankMoves', () => Promise.resolve(moves));
+  await loadBankAccounts(
+    loader,
+    moves.map(({ account }) => account),
+  );
+  const { receiptLines, payables, bankAccounts, creditable, prepayments } = loader.parts;
+  const used = [receiptLines, payables, bankAccounts, creditable, prepayments].flatMap((part) =>
     [...part.values()].map(({ currency }) => currency),
   );
   await loadRates(loader, used, on);
+}
+
+/** What moved on bank accounts in other currencies up to a day, of each account in one sum. */
+async function readBankMoves(reading: Reading, on: string): Promise<Books['bankMoves']> {
+  const rows = await query(
+    reading,
+    `SELECT l.bank_account_id, SUM(COALESCE(l.held, 0)) AS held, SUM(l.amount) AS amount FROM journal_line l
+     WHERE l.bank_account_id IN (SELECT id FROM bank_account WHERE currency <> (SELECT currency FROM company)) AND l.date <= ? GROUP BY l.bank_account_id`,
+    [on],
+  );
+  return rows.map((row) => ({
+    document: '',
+    account: text(row.bank_account_id),
+    date: '',
+    held: amountOf(row.held),
+    base: baseOf(row.amount),
+  }));
 }
 
 /** Closed periods that stand, in their order, with what their closing accrued and whether that is taken back. */
@@ -60,6 +85,7 @@ async function readClosedPeriods(reading: Reading): Promise<ClosedPeriod[]> {
           item: optional(flow.item_id),
           vendor: optional(flow.vendor_id),
           expense: optional(flow.expense),
+          bank: optional(flow.bank_account_id),
           ...dimensionsOf(flow),
         },
       })),

@@ -1,21 +1,31 @@
 import type { BinKind } from '@obolus/core/state/stock';
 import { digitsOf, RATE_UNITS, type TariffRate } from '@obolus/core/tariff/schedule';
+import { groupBy } from '../groupBy.ts';
 import { readTaxLevels } from './taxCodes.ts';
 import type { BooksLoader } from './loader.ts';
 import { fractionOf, isTrue, limitOf, optional, priceOf, query, rateOf, type Reading, type Row, text } from './rows.ts';
 
-/** The rates of exchange that hold until a day: of each foreign currency the latest. */
-export async function loadRates(loader: BooksLoader, currencies: readonly string[], until: string): Promise<void> {
+/** The rates of exchange that hold from one day to another; where only one is said, of each foreign currency the latest. */
+export async function loadRates(
+  loader: BooksLoader,
+  currencies: readonly string[],
+  until: string,
+  since = until,
+): Promise<void> {
   const foreign = currencies.filter((currency) => currency !== loader.company.currency);
   await loader.keep('rates', foreign, async (missing) => {
     const latest =
       'SELECT currency, MAX(from_day) AS from_day FROM exchange_rate WHERE currency IN (?) AND from_day <= ? GROUP BY currency';
     const rows = await query(
       loader.reading,
-      `SELECT r.* FROM exchange_rate r JOIN (${latest}) latest USING (currency, from_day)`,
-      [missing, until],
+      `SELECT r.* FROM exchange_rate r LEFT JOIN (${latest}) first ON first.currency = r.currency
+       WHERE r.currency IN (?) AND r.from_day <= ? AND r.from_day >= COALESCE(first.from_day, r.from_day)`,
+      [missing, since, missing, until],
     );
-    return rows.map((row) => [text(row.currency), [{ from: text(row.from_day), rate: rateOf(row.rate) }]]);
+    return [...groupBy(rows, (row) => text(row.currency))].map(([currency, dated]) => [
+      currency,
+      dated.map((row) => ({ from: text(row.from_day), rate: rateOf(row.rate) })),
+    ]);
   });
 }
 

@@ -61,6 +61,19 @@ export const bankFacts = {
   runFile: table('run_file', { run_id: id(), name: text(35), content: long(), made_at: instant() }),
   /** That it went to the bank, once. */
   runSending: table('run_sending', { run_id: id(), sent_by: ref(), sent_at: instant() }),
+  /** What a document moved on a bank account: what left it for a payment, below zero what came into it; in the currency of the document, of the account, and in base. */
+  bankMovement: table('bank_movement', {
+    document_id: id(),
+    bank_account_id: maybe(ref()),
+    amount: figure(),
+    held: figure(),
+    base_amount: figure(),
+    /** What the bank kept for itself, in the currency of the account and in base. */
+    fee: figure(),
+    fee_base: figure(),
+    /** Whether somebody said what the bank took. */
+    is_said: flag(),
+  }),
   bankStatement: table('bank_statement', { document_id: id(), bank_account_id: maybe(ref()) }),
   bankStatementLine: table(
     'bank_statement_line',
@@ -104,6 +117,8 @@ export const bankFacts = {
       id: generated(),
       kind: text(10),
       reference: text(60),
+      /** The account that a statement is of, where it is one of ours. */
+      bank_account_id: maybe(ref()),
       content: long(),
       document_id: maybe(ref()),
       read_by: ref(),

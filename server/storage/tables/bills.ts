@@ -148,14 +148,13 @@ export const bills = {
     },
     { indices: { prepayment_by_order: ['order_id'] } },
   ),
-  /** What came back of a prepayment: in its currency, as the bank got it, as it was booked. */
+  /** What came back of a prepayment: in its currency, and as it was booked. */
   prepaymentRefund: table(
     'prepayment_refund',
     {
       document_id: id(),
       of_id: ref(),
       amount: figure(),
-      got: figure(),
       booked: figure(),
       tax: { ...figure(), default: 0 },
       tax_base: { ...figure(), default: 0 },
@@ -170,9 +169,6 @@ export const bills = {
       discounts_to: text(10),
       amount: figure(),
       base_amount: figure(),
-      /** What the bank took, its fee with it, where that is known. */
-      took: maybe(figure()),
-      fee: { ...figure(), default: 0 },
       /** The tax of the prepayment that was used: in its currency, and as it stood in input tax. */
       prepaid_tax: { ...figure(), default: 0 },
       prepaid_tax_base: { ...figure(), default: 0 },

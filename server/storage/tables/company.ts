@@ -59,6 +59,7 @@ export const company = {
       id: generated(),
       code: text(20),
       name: text(160),
+      currency: text(3),
       account: text(34),
       bank_code: { ...text(11), default: '' },
       /** The number of its first check; null where it has none. */

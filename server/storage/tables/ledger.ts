@@ -11,6 +11,7 @@ export const ledger = {
     item_id: maybe(ref()),
     vendor_id: maybe(ref()),
     expense: maybe(text(60)),
+    bank_account_id: maybe(ref()),
     ...dimensions(),
   }),
   /** What closing a period made of all that was open with a vendor in a currency, measured anew: debit positive. */
@@ -115,10 +116,14 @@ export const ledger = {
       vendor_id: maybe(ref()),
       of_values: flag(),
       expense: maybe(text(60)),
+      /** Which bank account, and what moved on it in its own currency, where that is another. */
+      bank_account_id: maybe(ref()),
+      held: maybe(figure()),
       ...dimensions(),
     },
     {
       indices: {
+        journal_line_by_bank: ['bank_account_id', 'date', 'amount', 'held'],
         journal_line_by_account: ['account', 'document_id'],
         // Balances as of a day, from the index alone.
         journal_line_by_day: ['date', 'account_id', 'account', 'amount'],

@@ -11,6 +11,8 @@ import { FigureCell } from '../../parts/FigureCell.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { server } from '../../server/api.ts';
+import { OwnAccount } from '../../ownAccounts/OwnAccount.tsx';
+import { type OwnAccounts, useOwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 
 type Body = Required<Omit<BodyOf<'prepayment-refund'>, 'currency'>>;
@@ -19,16 +21,17 @@ type Body = Required<Omit<BodyOf<'prepayment-refund'>, 'currency'>>;
 export function PaidBack() {
   const { vendor = '' } = useParams();
   const owed = server.useOwedToVendorQuery({ params: { id: vendor } }, { refetchOnMountOrArgChange: true });
+  const own = useOwnAccounts();
   if (owed.isError)
     return (
       <div className="body">
         <Problem error={owed.error} again={owed.refetch} />
       </div>
     );
-  return owed.currentData ? <Refund key={vendor} owed={owed.currentData} /> : null;
+  return owed.currentData && own.accounts ? <Refund key={vendor} owed={owed.currentData} own={own} /> : null;
 }
 
-function Refund({ owed: { vendor, prepaid } }: { owed: OwedToVendor }) {
+function Refund({ owed: { vendor, prepaid }, own }: { owed: OwedToVendor; own: OwnAccounts }) {
   const { draft = '' } = useParams();
   const [asked] = useSearchParams();
   const { company } = useMe();
@@ -39,18 +42,22 @@ function Refund({ owed: { vendor, prepaid } }: { owed: OwedToVendor }) {
     blank: () => {
       const of = asked.get('of') ?? prepaid[0]?.id ?? '';
       const left = prepaid.find(({ id }) => id === of)?.left ?? '';
-      return { vendor: vendor.id, of, date: company.today, amount: left, got: '' };
+      return { vendor: vendor.id, of, date: company.today, amount: left, account: '', got: '' };
     },
     toCommand: (body) => {
       const currency = prepaid.find(({ id }) => id === body.of)?.currency;
-      return currency === undefined || body.amount === '' ? undefined : { ...body, currency };
+      if (currency === undefined || body.amount === '') return undefined;
+      const { id: account, currency: kept } = own.of(body.account, currency);
+      const { got, ...said } = body;
+      return { ...said, currency, ...(account ? { account } : {}), ...(got && kept !== currency ? { got } : {}) };
     },
     title: () => vendor.name,
   });
   const { body, change, refusals } = entering;
   if (!body) return null;
   const chosen = prepaid.find(({ id }) => id === body.of);
-  const bankGot = say('returns.bank_got', { currency: company.currency });
+  const account = own.of(body.account, chosen?.currency ?? company.currency);
+  const bankGot = say('returns.bank_got', { currency: account.currency });
   return (
     <div className="screen">
       <Head title={vendor.name} more={say('payables.paid_back')} about={say('payables.paid_back_about')} />
@@ -82,7 +89,14 @@ function Refund({ owed: { vendor, prepaid } }: { owed: OwedToVendor }) {
                 onChange={(amount) => change({ amount })}
               />
             </Field>
-            {chosen && chosen.currency !== company.currency && (
+            <OwnAccount
+              own={own}
+              chosen={body.account}
+              currency={chosen?.currency ?? company.currency}
+              wrong={wrongAt(refusals, '/account')}
+              onChange={(to) => change({ account: to, got: '' })}
+            />
+            {chosen && chosen.currency !== account.currency && (
               <Field name={bankGot}>
                 <FigureCell
                   label={bankGot}

@@ -6,6 +6,8 @@ import { Cell, Choice, Field } from '../../parts/Cells.tsx';
 import { isZero } from '../../parts/exact.ts';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { useMe } from '../../server/me.ts';
+import { accountChoice } from '../../ownAccounts/ownAccounts.ts';
+import { type OwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import type { PayBody } from './payBody.ts';
 
 /** The bank, with what it took and kept where that is known, or a prepayment that is used up. */
@@ -13,12 +15,16 @@ export function PaidFrom({
   entering: { change, refusals },
   body,
   prepaid,
+  own,
 }: {
   entering: Entering<PayBody>;
   body: PayBody;
   prepaid: OwedToVendor['prepaid'];
+  own: OwnAccounts;
 }) {
   const { company } = useMe();
+  const { accounts = [], of } = own;
+  const account = of(body.account, body.currency);
   const usable = prepaid.filter(({ currency }) => currency === body.currency);
   const takesDiscount = Object.values(body.settled).some(({ discount }) => discount !== '' && !isZero(discount));
   const writesOff = Object.values(body.settled).some(({ writeOff }) => writeOff !== '');
@@ -27,23 +33,29 @@ export function PaidFrom({
       <Field name={say('payables.paid_from')} wide>
         <Choice
           label={say('payables.paid_from')}
-          value={body.from}
-          wrong={wrongAt(refusals, '/from')}
+          value={body.from || account.id}
+          wrong={wrongAt(refusals, '/from') ?? wrongAt(refusals, '/account')}
           options={[
-            ['', say('payables.the_bank')],
+            ...(accounts.length === 0 ? [['', say('payables.the_bank')] as const] : accounts.map(accountChoice)),
             ...usable.map(
               ({ id, number, left, order }) =>
                 [id, say('payables.prepayment_left', { number, order, left: showFigure(left) })] as const,
             ),
           ]}
-          onChange={(from) => change({ from })}
+          onChange={(chosen) =>
+            change(
+              usable.some(({ id }) => id === chosen)
+                ? { from: chosen }
+                : { from: '', account: chosen, took: '', fee: '' },
+            )
+          }
         />
       </Field>
       {body.from === '' && (
         <>
-          <Field name={say('payables.bank_took', { currency: company.currency })}>
+          <Field name={say('payables.bank_took', { currency: account.currency })}>
             <FigureCell
-              label={say('payables.bank_took', { currency: company.currency })}
+              label={say('payables.bank_took', { currency: account.currency })}
               value={body.took}
               placeholder={say('payables.at_days_rate')}
               hint={say('payables.took_hint')}

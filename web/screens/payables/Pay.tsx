@@ -17,6 +17,7 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
 import { isSettled, leftOf, NOT_SETTLED, type PayBody, paymentOf, proposed, type Settled, whole } from './payBody.ts';
+import { type OwnAccounts, useOwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import { PaidFrom } from './PaidFrom.tsx';
 import { payColumns, type PayRow, remarkOf } from './payColumns.ts';
 
@@ -24,16 +25,17 @@ import { payColumns, type PayRow, remarkOf } from './payColumns.ts';
 export function Pay() {
   const { vendor = '' } = useParams();
   const owed = server.useOwedToVendorQuery({ params: { id: vendor } }, { refetchOnMountOrArgChange: true });
+  const own = useOwnAccounts();
   if (owed.isError)
     return (
       <div className="body">
         <Problem error={owed.error} again={owed.refetch} />
       </div>
     );
-  return owed.currentData ? <Paying key={vendor} owed={owed.currentData} /> : null;
+  return owed.currentData && own.accounts ? <Paying key={vendor} owed={owed.currentData} own={own} /> : null;
 }
 
-function Paying({ owed }: { owed: OwedToVendor }) {
+function Paying({ owed, own }: { owed: OwedToVendor; own: OwnAccounts }) {
   const { draft = '' } = useParams();
   const { company } = useMe();
   const { vendor } = owed;
@@ -47,6 +49,7 @@ function Paying({ owed }: { owed: OwedToVendor }) {
         vendor: vendor.id,
         date: company.today,
         currency,
+        account: '',
         from: '',
         took: '',
         fee: '',
@@ -60,6 +63,7 @@ function Paying({ owed }: { owed: OwedToVendor }) {
         body,
         owed.payables.filter(({ currency }) => currency === body.currency),
         company.discountsTo,
+        own.of(body.account, body.currency).id,
       ),
     title: () => vendor.name,
   });
@@ -88,7 +92,7 @@ function Paying({ owed }: { owed: OwedToVendor }) {
               value={body.currency}
               options={currencies.map((currency) => [currency, currency])}
               onChange={(currency) =>
-                change({ currency, from: '', settled: proposed(owed.payables, currency, body.date) })
+                change({ currency, account: '', from: '', settled: proposed(owed.payables, currency, body.date) })
               }
             />
           </Field>
@@ -97,7 +101,7 @@ function Paying({ owed }: { owed: OwedToVendor }) {
       </Head>
       <div className="body">
         <Cut list={{ rows: owed.payables, more: owed.more }} />
-        <PaidFrom entering={entering} body={body} prepaid={owed.prepaid} />
+        <PaidFrom entering={entering} body={body} prepaid={owed.prepaid} own={own} />
         <Items entering={entering} body={body} owed={owed} />
       </div>
       <Footing

@@ -7,10 +7,25 @@ import { Head } from '../../parts/Head.tsx';
 import { useVendor, useVendors } from '../../server/known.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { AskApproval, isAsked } from '../approvals/AskApproval.tsx';
+import { OwnAccount } from '../../ownAccounts/OwnAccount.tsx';
+import { useOwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import { askedFor, type Prepaid, prepaidIn } from './prepaid.ts';
 import { PrepaidFields } from './PrepaidFields.tsx';
 
-type Body = Prepaid & { readonly date: string };
+type Body = Prepaid & {
+  readonly date: string;
+  /** The company's bank account; empty for the usual one. */
+  readonly account: string;
+};
+
+const prepaidOf = ({ vendor, order, refundable, currency, amount, tax }: Body): Prepaid => ({
+  vendor,
+  order,
+  refundable,
+  currency,
+  amount,
+  tax,
+});
 
 /** Money is paid before the bill: for the goods of an order, which then come in at its rate, or as a deposit. */
 export function Prepay() {
@@ -18,13 +33,18 @@ export function Prepay() {
   const [asked] = useSearchParams();
   const { company } = useMe();
   const known = useVendors([]);
+  const own = useOwnAccounts();
   const currencyOf = ({ currency, vendor }: Body): string => currency || known[vendor]?.currency || company.currency;
   const entering = useDraft<'prepayment', Body>({
     kind: 'prepayment',
     id: draft,
-    blank: () => ({ ...prepaidIn(asked), date: company.today }),
-    toCommand: (body) =>
-      body.vendor === '' || body.amount === '' ? undefined : { ...body, currency: currencyOf(body) },
+    blank: () => ({ ...prepaidIn(asked), date: company.today, account: '' }),
+    toCommand: (body) => {
+      if (body.vendor === '' || body.amount === '' || !own.accounts) return undefined;
+      const [{ account: chosen, ...said }, currency] = [body, currencyOf(body)];
+      const { id: account } = own.of(chosen, currency);
+      return { ...said, currency, ...(account ? { account } : {}) };
+    },
     title: () => '',
   });
   const [mayPrepay, mayRun] = [useMayPost('prepayment'), useMayPost('payment-run')];
@@ -42,7 +62,7 @@ export function Prepay() {
         {mayRun && body.vendor !== '' && (
           <Link
             className="btn quiet self-end"
-            to={`/payables/runs/new?${askedFor({ ...body, currency: currencyOf(body) }).toString()}`}
+            to={`/payables/runs/new?${askedFor({ ...prepaidOf(body), currency: currencyOf(body) }).toString()}`}
             onClick={entering.drop}
           >
             {say('payables.pay_with_run')}
@@ -56,6 +76,13 @@ export function Prepay() {
             currency={currencyOf(body)}
             change={change}
             wrong={(field) => wrongAt(refusals, `/${field}`)}
+          />
+          <OwnAccount
+            own={own}
+            chosen={body.account}
+            currency={currencyOf(body)}
+            wrong={wrongAt(refusals, '/account')}
+            onChange={(account) => change({ account })}
           />
         </div>
       </div>

@@ -75,6 +75,7 @@ describe('a payment', () => {
     vendor: '7',
     date: TODAY,
     currency: 'EUR',
+    account: '',
     from: '',
     took: '120.5',
     fee: '',
@@ -84,17 +85,17 @@ describe('a payment', () => {
   };
 
   it('settles items in the order in which they stand; those that nothing was said of are left out', () => {
-    const payment = paymentOf(body, [item('1', '100.00'), item('2', '50.00'), item('3', '60.00')], 'income');
+    const payment = paymentOf(body, [item('1', '100.00'), item('2', '50.00'), item('3', '60.00')], 'income', '4');
     expect(payment?.bills).toEqual([
       { of: '1', amount: '0', discount: '3', writeOff: '' },
       { of: '2', amount: '40', discount: '', writeOff: '', withheld: '4' },
     ]);
-    expect(payment).toMatchObject({ took: '120.5', from: '' });
+    expect(payment).toMatchObject({ account: '4', took: '120.5', from: '' });
   });
 
   it('has its discounts go where the company has them go, unless it says otherwise', () => {
     const to = (said: PayBody['discountsTo'], usual: 'income' | 'goods') =>
-      paymentOf({ ...body, discountsTo: said }, [item('1', '100.00')], usual)?.discountsTo;
+      paymentOf({ ...body, discountsTo: said }, [item('1', '100.00')], usual, '')?.discountsTo;
     expect([to('', 'income'), to('', 'goods'), to('income', 'goods'), to('goods', 'income')]).toEqual([
       'income',
       'goods',
@@ -104,8 +105,11 @@ describe('a payment', () => {
   });
 
   it('asks nothing of the bank where a prepayment is used, and is nothing while nothing is settled', () => {
-    expect(paymentOf({ ...body, from: '9' }, [item('1', '100.00')], 'income')).not.toHaveProperty('took');
-    expect(paymentOf({ ...body, settled: {} }, [item('1', '100.00')], 'income')).toBeUndefined();
+    const used = paymentOf({ ...body, from: '9' }, [item('1', '100.00')], 'income', '4');
+    expect(used).toMatchObject({ from: '9' });
+    expect(used).not.toHaveProperty('took');
+    expect(used).not.toHaveProperty('account');
+    expect(paymentOf({ ...body, settled: {} }, [item('1', '100.00')], 'income', '')).toBeUndefined();
   });
 
   it('leaves open what is not settled, in the currency’s own decimals', () => {

@@ -15,6 +15,8 @@ export interface PayBody {
   readonly vendor: string;
   readonly date: string;
   readonly currency: string;
+  /** The company's bank account; empty for the usual one. */
+  readonly account: string;
   /** A prepayment that is used up; empty for the bank. */
   readonly from: string;
   readonly took: string;
@@ -86,6 +88,7 @@ export function paymentOf(
   body: PayBody,
   payables: readonly PayableView[],
   usual: 'income' | 'goods',
+  account: string,
 ): BodyOf<'payment'> | undefined {
   const bills = payables.flatMap(({ id }) => {
     const settled = body.settled[id];
@@ -95,7 +98,7 @@ export function paymentOf(
   });
   if (bills.length === 0) return undefined;
   const { vendor, date, currency, from, reason } = body;
-  const bank = from === '' ? { took: body.took, fee: body.fee } : { took: '', fee: '' };
+  const bank = from === '' ? { account, took: body.took, fee: body.fee } : { account: '', took: '', fee: '' };
   return {
     vendor,
     date,
@@ -103,6 +106,7 @@ export function paymentOf(
     from,
     discountsTo: body.discountsTo || usual,
     reason,
+    ...(bank.account ? { account: bank.account } : {}),
     ...(bank.took ? { took: bank.took } : {}),
     ...(bank.fee ? { fee: bank.fee } : {}),
     bills,

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { useMayPost, useMe } from '../../server/me.ts';
+import { accountChoice } from '../../ownAccounts/ownAccounts.ts';
+import { useOwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import { List } from '../../lists/List.tsx';
 import { say } from '../../locale/say.ts';
 import { AskReason } from '../../parts/AskReason.tsx';
@@ -45,8 +47,7 @@ export function Checks() {
 /** A form that was spoiled keeps its number, so that none is missing. */
 function Spoiled({ onClose }: { onClose: () => void }) {
   const { company } = useMe();
-  const proposal = server.useProposalQuery();
-  const accounts = (proposal.data?.accounts ?? []).filter(({ hasChecks }) => hasChecks);
+  const accounts = (useOwnAccounts().accounts ?? []).filter(({ hasChecks }) => hasChecks);
   const [chosen, setChosen] = useState('');
   const [number, setNumber] = useState('');
   const [key] = useState(() => crypto.randomUUID());
@@ -75,7 +76,7 @@ function Spoiled({ onClose }: { onClose: () => void }) {
           <Choice
             label={say('paying.account')}
             value={account}
-            options={accounts.map(({ id, name }) => [id, name] as const)}
+            options={accounts.map(accountChoice)}
             onChange={setChosen}
           />
         </Field>

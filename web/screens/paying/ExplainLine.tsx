@@ -8,27 +8,24 @@ import { Choice, Field } from '../../parts/Cells.tsx';
 import { FigureCell } from '../../parts/FigureCell.tsx';
 import { Sheet } from '../../parts/Sheet.tsx';
 import { saidAgainst, server } from '../../server/api.ts';
-import { useMe } from '../../server/me.ts';
 
 type Way = 'charge' | 'payment' | 'elsewhere';
 
 /** Says what a line was: a charge of the bank or one of our payments, which is booked, or something that stands elsewhere. */
 export function ExplainLine({ line }: { line: BankLine }) {
-  const { company } = useMe();
   const [asking, setAsking] = useState<Way>();
-  const isHome = line.currency === company.currency;
   const what = line.says || line.reference;
   const cameIn = line.because === 'money-in';
   const ways: readonly { way: Way; may: boolean; name: string; label: string }[] = [
     {
       way: 'charge',
-      may: isHome && line.because === 'payment-unknown',
+      may: line.because === 'payment-unknown',
       name: say('paying.as_charge'),
       label: say('paying.as_charge_of', { what }),
     },
     {
       way: 'payment',
-      may: isHome && MAY_BE_PAYMENT.includes(line.because),
+      may: MAY_BE_PAYMENT.includes(line.because),
       name: say(cameIn ? 'paying.as_refund' : 'paying.as_payment'),
       label: say(cameIn ? 'paying.as_refund_of' : 'paying.as_payment_of', { what }),
     },
@@ -75,7 +72,6 @@ function SayWhat({ line, what, as, onClose }: Props & { as: 'charge' | 'elsewher
 
 /** The payment, the refund or the claim that a line is, and what the bank kept of one in another currency. */
 function MatchLine({ line, what, onClose }: Props) {
-  const { company } = useMe();
   const found = server.usePaymentsOfBankLineQuery({ params: { id: line.id } }, { refetchOnMountOrArgChange: true });
   const [explain, { error, isLoading }] = server.useExplainBankLineMutation();
   const [of, setOf] = useState('');
@@ -132,11 +128,11 @@ function MatchLine({ line, what, onClose }: Props) {
           />
         </Field>
         {chosen.charge === '' ? (
-          <Field name={say('paying.fee_of_it', { currency: company.currency })}>
-            <FigureCell label={say('paying.fee_of_it', { currency: company.currency })} value={fee} onChange={setFee} />
+          <Field name={say('paying.fee_of_it', { currency: line.currency })}>
+            <FigureCell label={say('paying.fee_of_it', { currency: line.currency })} value={fee} onChange={setFee} />
           </Field>
         ) : (
-          <Field name={say('paying.fee_of_it', { currency: company.currency })}>
+          <Field name={say('paying.fee_of_it', { currency: line.currency })}>
             <output className="cell num">{showFigure(chosen.charge)}</output>
           </Field>
         )}

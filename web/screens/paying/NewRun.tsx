@@ -2,6 +2,7 @@ import { DueOf } from '../payables/DueOf.tsx';
 import { useMemo } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import type { BankAccountView } from '@obolus/contract/views/setUp';
 import type { Proposal, ProposedItem } from '@obolus/contract/views/paying';
 import { addDays } from '@obolus/core/exact/calendar';
 import { DateField } from '../../drafts/HeaderFields.tsx';
@@ -23,6 +24,8 @@ import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
 import { type Prepaid, prepaidIn } from '../payables/prepaid.ts';
 import { InAdvance } from './InAdvance.tsx';
+import { isPaidFrom, usualAccount } from '../../ownAccounts/ownAccounts.ts';
+import { useOwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import { type From, RunAccount } from './RunAccount.tsx';
 import { Remark, runColumns, type RunRow } from './runColumns.tsx';
 import {
@@ -43,21 +46,28 @@ const SOON = 7;
 /** What is to be paid over all vendors, in one list: what is due is proposed, what is held says why. */
 export function NewRun() {
   const proposal = server.useProposalQuery(undefined, { refetchOnMountOrArgChange: true });
+  const { accounts } = useOwnAccounts();
   if (proposal.isError)
     return (
       <div className="body">
         <Problem error={proposal.error} again={proposal.refetch} />
       </div>
     );
-  return proposal.currentData ? <Choosing proposal={proposal.currentData} /> : null;
+  return proposal.currentData && accounts ? <Choosing proposal={proposal.currentData} accounts={accounts} /> : null;
 }
 
-function Choosing({ proposal }: { proposal: Proposal }) {
+function Choosing({ proposal, accounts }: { proposal: Proposal; accounts: readonly BankAccountView[] }) {
   const { draft = '' } = useParams();
   const [asked] = useSearchParams();
   const { company } = useMe();
   const known = useVendors([]);
   const currencyOf = ({ currency, vendor }: Prepaid): string => currency || known[vendor]?.currency || company.currency;
+  const accountOf = (of: string) => accounts.find(({ id }) => id === of);
+  const usual = usualAccount(accounts, company.currency, company.currency);
+  const payable = ({ account, way }: Partial<From>) =>
+    payableBy(way, proposal.items, accountOf(account ?? '')?.currency ?? company.currency);
+  const propose = (from: Partial<From>, date: string, until: string) =>
+    proposedRun(payable(from), date, until, isPaidFrom(accountOf(from.account ?? ''), accounts, company.currency));
   const entering = useDraft<'payment-run', RunBody>({
     kind: 'payment-run',
     id: draft,
@@ -65,7 +75,7 @@ function Choosing({ proposal }: { proposal: Proposal }) {
       if (asked.has('vendor'))
         return {
           date: company.today,
-          account: proposal.accounts[0]?.id ?? '',
+          account: usual?.id ?? '',
           until: '',
           paid: {},
           prepaid: [prepaidIn(asked)],
@@ -73,27 +83,25 @@ function Choosing({ proposal }: { proposal: Proposal }) {
       const until = addDays(company.today, SOON);
       return {
         date: company.today,
-        account: proposal.accounts[0]?.id ?? '',
+        account: usual?.id ?? '',
         until,
-        paid: proposedRun(proposal.items, company.today, until),
+        paid: propose({ account: usual?.id ?? '' }, company.today, until),
         prepaid: [],
       };
     },
-    toCommand: (body) => runOf(body, payableBy(body.way, proposal.items, company.currency), currencyOf),
+    toCommand: (body) => runOf(body, payable(body), currencyOf),
     title: () => say('paying.runs'),
   });
   const mayRun = useMayPost('payment-run');
   const { body, change, refusals } = entering;
   const way = body?.way;
-  const items = useMemo(
-    () => payableBy(way, proposal.items, company.currency),
-    [way, proposal.items, company.currency],
-  );
+  const kept = accountOf(body?.account ?? '')?.currency ?? company.currency;
+  const items = useMemo(() => payableBy(way, proposal.items, kept), [way, proposal.items, kept]);
   if (!body) return null;
   const run = runOf(body, items, currencyOf);
-  const propose = (to: From) => {
-    const payable = payableBy(to.way, proposal.items, company.currency);
-    change({ ...to, paid: to.way === body.way ? body.paid : proposedRun(payable, body.date, body.until) });
+  const payFrom = (to: From) => {
+    const isOther = to.way !== (body.way ?? 'transfer') || accountOf(to.account)?.currency !== kept;
+    change({ ...to, paid: isOther ? propose(to, body.date, body.until) : body.paid });
   };
   return (
     <div className="screen">
@@ -106,20 +114,20 @@ function Choosing({ proposal }: { proposal: Proposal }) {
           </>
         }
       >
-        <RunAccount accounts={proposal.accounts} body={body} refusals={refusals} onChange={propose} />
+        <RunAccount accounts={accounts} body={body} refusals={refusals} onChange={payFrom} />
         <div className="flex gap-3 [&>*]:w-[140px]">
           <DateField name={say('paying.day')} body={body} change={change} refusals={refusals} />
           <Field name={say('paying.due_by')}>
             <DateCell
               label={say('paying.due_by')}
               value={body.until}
-              onChange={(until) => change({ until, paid: proposedRun(items, body.date, until) })}
+              onChange={(until) => change({ until, paid: propose(body, body.date, until) })}
             />
           </Field>
         </div>
       </Head>
       <div className="body">
-        {proposal.accounts.length === 0 && (
+        {accounts.length === 0 && (
           <p className="pb-3">
             {say('paying.set_account_up')}{' '}
             <Link className="act" to="/setup/bank-accounts">

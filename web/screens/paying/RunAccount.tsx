@@ -1,8 +1,9 @@
 import type { RefusalView } from '@obolus/contract/commands';
-import type { Proposal } from '@obolus/contract/views/paying';
+import type { BankAccountView } from '@obolus/contract/views/setUp';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { say } from '../../locale/say.ts';
 import { Choice, Field } from '../../parts/Cells.tsx';
+import { accountChoice } from '../../ownAccounts/ownAccounts.ts';
 import type { RunBody } from './runBody.ts';
 
 const WAYS = [
@@ -23,7 +24,7 @@ export function RunAccount({
   refusals,
   onChange,
 }: {
-  accounts: Proposal['accounts'];
+  accounts: readonly BankAccountView[];
   body: RunBody;
   refusals: readonly RefusalView[];
   onChange: (from: From) => void;
@@ -37,11 +38,7 @@ export function RunAccount({
           label={say('paying.account')}
           value={account}
           wrong={wrongAt(refusals, '/account')}
-          options={
-            accounts.length === 0
-              ? [['', say('paying.no_account')]]
-              : accounts.map(({ id, name }) => [id, name] as const)
-          }
+          options={accounts.length === 0 ? [['', say('paying.no_account')]] : accounts.map(accountChoice)}
           onChange={(to) => onChange({ account: to, way: hasChecks(to) ? way : 'transfer' })}
         />
       </Field>

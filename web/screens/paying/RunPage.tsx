@@ -35,7 +35,11 @@ function Shown({ run }: { run: RunView }) {
         more={run.number}
         about={
           <>
-            {say('paying.run_about', { day: { day: run.date }, account: run.account.name, number: run.account.number })}
+            {say('paying.run_about', {
+              day: { day: run.date },
+              account: run.account.name,
+              number: `${run.account.number} ${run.account.currency}`,
+            })}
             {' · '}
             <Link className="act" to={`/documents/${run.id}`}>
               {say('paying.the_document')}

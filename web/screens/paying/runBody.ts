@@ -28,8 +28,17 @@ export interface RunBody {
 const groupOf = ({ vendor, currency, paidTo }: ProposedItem): string =>
   [vendor, currency, paidTo?.payee ?? '', paidTo?.account ?? ''].join(' ');
 
-/** What is due by a day, or loses its discount by then, and is held by nothing; credits of the same vendor and currency are taken against it. */
-export function proposedRun(items: readonly ProposedItem[], date: string, until: string): RunBody['paid'] {
+/**
+ * What is due by a day, or loses its discount by then, and is held by nothing; credits of the same vendor and currency are taken against it.
+ * @param isFrom whether it is paid from the account of the run
+ */
+export function proposedRun(
+  all: readonly ProposedItem[],
+  date: string,
+  until: string,
+  isFrom: (item: ProposedItem) => boolean = () => true,
+): RunBody['paid'] {
+  const items = all.filter(isFrom);
   const isWanted = ({ due, date: of, discountDay, held }: ProposedItem) =>
     held === '' && ((due || of) <= until || (discountDay !== '' && discountDay >= date && discountDay <= until));
   const bills = items.filter((item) => !isNegative(item.open) && isWanted(item));
@@ -38,9 +47,9 @@ export function proposedRun(items: readonly ProposedItem[], date: string, until:
   const chosen = [...groups].flatMap((group) => {
     const own = bills.filter((item) => groupOf(item) === group);
     const against = credits.filter((item) => groupOf(item) === group);
-    const all = [...own, ...against];
+    const both = [...own, ...against];
     // What a vendor owes is not paid out: credits beyond its bills stay open.
-    return isNegative(totalOf(all, date, until)) ? own : all;
+    return isNegative(totalOf(both, date, until)) ? own : both;
   });
   return Object.fromEntries(chosen.map((item) => [item.id, paidBy(item, date, until)]));
 }
@@ -48,15 +57,15 @@ export function proposedRun(items: readonly ProposedItem[], date: string, until:
 /** What holds back a transfer, and no check. */
 const OF_ACCOUNTS: ReadonlySet<ProposedItem['held']> = new Set(['no-bank-account', 'account-changing']);
 
-/** What a run may pay by checks: what is owed in the currency of the books, also to a vendor whose account nobody knows. */
+/** What a run may pay by checks: what is owed in the currency of the account, also to a vendor whose account nobody knows. */
 export const payableBy = (
   way: RunBody['way'],
   items: readonly ProposedItem[],
-  home: string,
+  ofAccount: string,
 ): readonly ProposedItem[] =>
   way === 'check'
     ? items
-        .filter(({ currency }) => currency === home)
+        .filter(({ currency }) => currency === ofAccount)
         .map((item) => (OF_ACCOUNTS.has(item.held) ? { ...item, held: '' as const } : item))
     : items;
 

@@ -17,6 +17,8 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import type { Column } from '../../table/column.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
+import { OwnAccount } from '../../ownAccounts/OwnAccount.tsx';
+import { type OwnAccounts, useOwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import { AskApproval, isAsked } from '../approvals/AskApproval.tsx';
 import {
   type ClaimBody,
@@ -36,13 +38,16 @@ export function CloseClaims() {
   const { vendor = '' } = useParams();
   const open = server.useCreditableQuery({ query: { vendor } }, { refetchOnMountOrArgChange: true });
   const party = useVendor(vendor);
+  const own = useOwnAccounts();
   if (open.isError)
     return (
       <div className="body">
         <Problem error={open.error} again={open.refetch} />
       </div>
     );
-  return open.currentData && party ? <Closing key={vendor} party={party} open={open.currentData} /> : null;
+  return open.currentData && party && own.accounts ? (
+    <Closing key={vendor} party={party} open={open.currentData} own={own} />
+  ) : null;
 }
 
 interface Open {
@@ -50,7 +55,15 @@ interface Open {
   readonly more: boolean;
 }
 
-function Closing({ party, open }: { party: NonNullable<ReturnType<typeof useVendor>>; open: Open }) {
+function Closing({
+  party,
+  open,
+  own,
+}: {
+  party: NonNullable<ReturnType<typeof useVendor>>;
+  open: Open;
+  own: OwnAccounts;
+}) {
   const { draft = '' } = useParams();
   const { company } = useMe();
   const lines = open.rows.filter(isClaim);
@@ -63,6 +76,7 @@ function Closing({ party, open }: { party: NonNullable<ReturnType<typeof useVend
       date: company.today,
       currency: currencies.includes(party.currency) ? party.currency : (currencies[0] ?? party.currency),
       reason: '',
+      account: '',
       got: '',
       claims: {},
     }),
@@ -70,12 +84,14 @@ function Closing({ party, open }: { party: NonNullable<ReturnType<typeof useVend
       closingOf(
         body,
         lines.filter(({ currency }) => currency === body.currency),
+        own.of(body.account, body.currency).id,
       ),
     title: () => party.name,
   });
   const mayClose = useMayPost('claim-closing');
   const { body, change, refusals } = entering;
   if (!body) return null;
+  const bankGot = say('returns.bank_got', { currency: own.of(body.account, body.currency).currency });
   const shown = lines.filter(({ currency }) => currency === body.currency);
   return (
     <div className="screen">
@@ -89,12 +105,19 @@ function Closing({ party, open }: { party: NonNullable<ReturnType<typeof useVend
               value={body.currency}
               wrong={wrongAt(refusals, '/currency')}
               options={[...new Set([body.currency, ...currencies])].map((currency) => [currency, currency] as const)}
-              onChange={(currency) => change({ currency })}
+              onChange={(currency) => change({ currency, account: '' })}
             />
           </Field>
-          <Field name={say('returns.bank_got', { currency: company.currency })}>
+          <OwnAccount
+            own={own}
+            chosen={body.account}
+            currency={body.currency}
+            wrong={wrongAt(refusals, '/account')}
+            onChange={(account) => change({ account, got: '' })}
+          />
+          <Field name={bankGot}>
             <FigureCell
-              label={say('returns.bank_got', { currency: company.currency })}
+              label={bankGot}
               value={body.got}
               placeholder={say('payables.at_days_rate')}
               wrong={wrongAt(refusals, '/got')}

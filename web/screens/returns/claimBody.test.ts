@@ -24,6 +24,7 @@ const body = (claims: ClaimBody['claims'], more: Partial<ClaimBody> = {}): Claim
   date: '2026-11-23',
   currency: 'EUR',
   reason: '',
+  account: '',
   got: '',
   claims,
   ...more,
@@ -45,18 +46,21 @@ describe('claims that are closed', () => {
       '7/1': { closed: '4', received: '', to: 'cost' as const },
       '3/1': { closed: '', received: '5', to: 'cost' as const },
     };
-    expect(closingOf(body(claims, { reason: 'agreed by phone', got: '23.80' }), [line('1'), back, line('3')])).toEqual({
+    expect(
+      closingOf(body(claims, { reason: 'agreed by phone', got: '23.80' }), [line('1'), back, line('3')], '4'),
+    ).toEqual({
       vendor: '1',
       date: '2026-11-23',
       currency: 'EUR',
       reason: 'agreed by phone',
+      account: '4',
       got: '23.80',
       lines: [
         { of: '1/1', amount: '30', received: '20', to: 'variance' },
         { of: '7/1', quantity: '4', received: '', to: 'cost' },
       ],
     });
-    expect(closingOf(body({}), [line('1')])).toBeUndefined();
+    expect(closingOf(body({}), [line('1')], '')).toBeUndefined();
   });
 
   it('say what of an amount is refused', () => {

@@ -16,6 +16,8 @@ export interface ClaimBody {
   readonly date: string;
   readonly currency: string;
   readonly reason: string;
+  /** The company's bank account; empty for the usual one. */
+  readonly account: string;
   readonly got: string;
   readonly claims: Readonly<Record<string, Closed>>;
 }
@@ -37,6 +39,7 @@ export const hasGoods = ({ kind, unit }: CreditableView): boolean => kind === 'b
 export function closingOf(
   { vendor, date, currency, reason, got, claims }: ClaimBody,
   lines: readonly CreditableView[],
+  account: string,
 ): BodyOf<'claim-closing'> | undefined {
   const closed = lines.flatMap((line) => {
     const said = claims[line.line];
@@ -45,7 +48,7 @@ export function closingOf(
     return [{ of: line.line, ...what, received: said.received, to: said.to }];
   });
   if (closed.length === 0) return undefined;
-  return { vendor, date, currency, reason, ...(got ? { got } : {}), lines: closed };
+  return { vendor, date, currency, reason, ...(account ? { account } : {}), ...(got ? { got } : {}), lines: closed };
 }
 
 /** What of an amount is refused; of goods that went back the books say so. */

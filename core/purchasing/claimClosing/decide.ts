@@ -1,77 +1,25 @@
-import type { About } from '../books/journal.ts';
-import { lineId, type LineId } from '../costing/pool.ts';
+import type { About } from '../../books/journal.ts';
+import { lineId } from '../../costing/pool.ts';
 import {
   base,
   type BaseAmount,
-  baseOrThrow,
   documentAmount,
-  type DocumentAmount,
-  documentAmountOrThrow,
   formatAmount,
   formatQuantity,
   ONE_TO_ONE,
   quantity,
-  type Quantity,
-  type Rate,
-  toBase,
-} from '../exact/amounts.ts';
-import type { Day } from '../exact/calendar.ts';
-import { divideRounded } from '../exact/rounding.ts';
-import type { Cost, Flow } from '../costing/effects.ts';
-import { isTrue, optionalText, textOf } from '../reading/fields.ts';
-import type { Books } from '../state/books.ts';
-import { cited, linesOf, quantityOf, type Reading, SOMEONE, whoAndWhy } from '../state/caseStep.ts';
-import { checkCitedOnce, checkCurrency, checkDate, checkSecondPerson, rateOn } from '../state/checks.ts';
-import { type Decision, post, refused } from '../state/decision.ts';
-import { kind } from '../state/kind.ts';
-import type { CreditableLine } from '../state/owed.ts';
-import { refusal, type Refusal } from '../state/refusal.ts';
-import { cameIn } from '../state/cameIn.ts';
-import { change } from '../state/writing.ts';
-import { loweredFlow } from './claim.ts';
-import { atWhatItIsCarried, expectedPart, leftOf, openQuantity, returnedPart } from './creditable.ts';
-
-/** What a vendor owes ends without a credit memo: it gives money back, or refuses (accounting.md, claim refused, refund in money). */
-export interface ClaimClosingCommand {
-  readonly kind: 'claim-closing';
-  readonly vendor: string;
-  readonly currency: string;
-  readonly date: Day;
-  /** Why what is refused is let go. */
-  readonly reason: string;
-  /** What came into the bank for all of it; at the day's rate where undefined. */
-  readonly got?: BaseAmount | undefined;
-  readonly lines: readonly ClaimLine[];
-  /** Whether somebody else has looked at exactly this and agreed. */
-  readonly signedOff?: boolean | undefined;
-}
-
-/** Goods that went back by quantity, everything else by what of the amount asked for is closed. What did not come in money is refused. */
-export interface ClaimLine {
-  readonly of: LineId;
-  readonly quantity?: Quantity | undefined;
-  readonly amount?: DocumentAmount | undefined;
-  readonly received: DocumentAmount;
-  /** Where a price difference that is refused goes. */
-  readonly to: 'cost' | 'variance';
-}
-
-/** A closed claim: what it takes of the line that it is of, what of that is refused, at the rate at which the claim stands. */
-export interface ClosedClaim extends ClaimLine {
-  readonly id: LineId;
-  readonly isReturn: boolean;
-  readonly closed: Quantity;
-  readonly ownAmount: DocumentAmount;
-  readonly own: BaseAmount;
-  readonly kept: BaseAmount;
-  /** Its part of what the bank got. */
-  readonly money: BaseAmount;
-}
-
-export interface ClaimClosingDocument extends Omit<ClaimClosingCommand, 'lines'> {
-  readonly rate: Rate;
-  readonly lines: readonly ClosedClaim[];
-}
+} from '../../exact/amounts.ts';
+import { divideRounded } from '../../exact/rounding.ts';
+import type { Cost, Flow } from '../../costing/effects.ts';
+import { bankFlow, checkAccount, currencyOfAccount, movedOn } from '../../state/bankAccount.ts';
+import type { Books } from '../../state/books.ts';
+import { checkCitedOnce, checkCurrency, checkDate, checkSecondPerson, rateOn } from '../../state/checks.ts';
+import { type Decision, post, refused } from '../../state/decision.ts';
+import type { CreditableLine } from '../../state/owed.ts';
+import { refusal, type Refusal } from '../../state/refusal.ts';
+import { loweredFlow } from '../claim.ts';
+import { atWhatItIsCarried, expectedPart, leftOf, openQuantity, returnedPart } from '../creditable.ts';
+import type { ClaimClosingCommand, ClaimClosingDocument, ClaimLine, ClosedClaim } from './command.ts';
 
 /**
  * The claim is cleared as it was booked; money comes in at what the bank got, the rest of the rate is exchange difference. What is refused of a price
@@ -98,20 +46,21 @@ export function decideClaimClosing(books: Books, command: ClaimClosingCommand): 
 
   const rate = rateOn(books, command.currency, command.date) ?? ONE_TO_ONE;
   const number = books.nextDocument.toString();
-  const lines = closedClaims(books, command, claims as CreditableLine[], rate, number);
+  const received = documentAmount(command.lines.reduce((sum, line) => sum + line.received, 0n));
+  const came = movedOn(books, command, received, command.got);
+  const lines = closedClaims(books, command, claims as CreditableLine[], came.base, number);
   if (command.reason.trim() === '' && lines.some(({ kept }) => kept !== 0n))
     return refused([refusal('reason_missing', '/reason')]);
   const letGo = base(lines.reduce((sum, { kept }) => sum + (kept < 0n ? -kept : kept), 0n));
   const second = checkSecondPerson(books, letGo, books.company.signOffAbove, command.signedOff);
   if (second.length > 0) return refused(second);
-  const money = base(lines.reduce((sum, line) => sum + line.money, 0n));
   return post(books, {
-    document: { ...command, rate, lines },
+    document: { ...command, rate, lines, came },
     date: command.date,
     cites: command.lines.map(({ of }) => of),
     effects: {
       flows: [
-        { account: 'bank', amount: money, about: {} },
+        bankFlow(books, command.account, came),
         ...lines.flatMap((line, position) => flowsOf(books, line, claims[position] as CreditableLine)),
       ],
       costs: lines.flatMap((line, position) => costsOf(line, claims[position] as CreditableLine)),
@@ -151,27 +100,26 @@ function checkLine(
 const exceeds = (at: string, open: string, asked: string): Refusal =>
   refusal('credit_exceeds_open', at, { open, quantity: asked });
 
-function checkGot(books: Books, { got, currency, lines }: ClaimClosingCommand): Refusal[] {
-  if (got === undefined) return [];
+function checkGot(books: Books, { account, date, got, currency, lines }: ClaimClosingCommand): Refusal[] {
+  const wrong = checkAccount(books, account, date);
+  if (wrong.length > 0 || got === undefined) return wrong;
   if (got < 0n) return [refusal('amount_negative', '/got')];
   const received = lines.reduce((sum, line) => sum + line.received, 0n);
   if (received === 0n && got !== 0n) return [refusal('got_for_nothing', '/got')];
-  const { currency: home } = books.company;
-  return currency === home && got !== received
-    ? [refusal('took_differs', '/got', { amount: formatAmount(base(received), home) })]
+  return currency === currencyOfAccount(books, account) && got !== received
+    ? [refusal('took_differs', '/got', { amount: formatAmount(received, currency) })]
     : [];
 }
 
 function closedClaims(
   books: Books,
-  { lines, got, currency }: ClaimClosingCommand,
+  { lines }: ClaimClosingCommand,
   claims: readonly CreditableLine[],
-  rate: Rate,
+  cameInBase: BaseAmount,
   number: string,
 ): ClosedClaim[] {
   const home = books.company.currency;
   const total = lines.reduce((sum, { received }) => sum + received, 0n);
-  const inBase = got ?? toBase(documentAmount(total), currency, rate, home);
   let [soFar, given] = [0n, 0n];
   return lines.map((line, position) => {
     const of = claims[position] as CreditableLine;
@@ -182,7 +130,7 @@ function closedClaims(
         : { ownAmount: line.received, own: expectedPart(of, line.amount ?? documentAmount(0n)) };
     // Each line takes its cumulative part of what came: nothing is left when the last one goes.
     soFar += line.received;
-    const money = total === 0n ? 0n : divideRounded(inBase * soFar, total) - given;
+    const money = total === 0n ? 0n : divideRounded(cameInBase * soFar, total) - given;
     given += money;
     const kept = isReturn
       ? atWhatItIsCarried(of, ownAmount - line.received, home)
@@ -244,53 +192,3 @@ function costsOf({ to, kept, isReturn }: ClosedClaim, { goods, vendor, dimension
     },
   ];
 }
-
-function claimClosingStep({ step, numbers, books, date }: Reading): ClaimClosingCommand {
-  const listed = linesOf(step, ['of', 'qty', 'amount', 'received', 'to']);
-  const first = books.creditable.get(cited(textOf(listed[0] ?? {}, 'of'), numbers));
-  const currency = optionalText(step, 'currency') ?? first?.currency ?? books.company.currency;
-  const got = optionalText(step, 'got');
-  return {
-    kind: 'claim-closing',
-    vendor: optionalText(step, 'vendor') ?? first?.vendor ?? SOMEONE,
-    currency,
-    date,
-    reason: whoAndWhy(step).reason,
-    signedOff: isTrue(step, 'signed-off'),
-    got: got === undefined ? undefined : baseOrThrow(got, books.company.currency),
-    lines: listed.map((line) => ({
-      of: cited(textOf(line, 'of'), numbers),
-      ...(line.qty === undefined ? {} : quantityOf(line)),
-      ...(line.amount === undefined ? {} : { amount: documentAmountOrThrow(textOf(line, 'amount'), currency) }),
-      received: documentAmountOrThrow(optionalText(line, 'received') ?? '0', currency),
-      to: optionalText(line, 'to') === 'variance' ? 'variance' : 'cost',
-    })),
-  };
-}
-
-export const claimClosing = kind({
-  name: 'claim-closing',
-  decide: decideClaimClosing,
-  record(next, { vendor, currency, lines, date }: ClaimClosingDocument, number) {
-    cameIn(next, number, {
-      vendor,
-      currency,
-      date,
-      amount: documentAmount(lines.reduce((sum, { received }) => sum + received, 0n)),
-      got: base(lines.reduce((sum, { money }) => sum + money, 0n)),
-    });
-    for (const { id, of, isReturn, closed, amount, ownAmount, own } of lines) {
-      const taken = {
-        line: id,
-        date,
-        quantity: closed,
-        amount: ownAmount,
-        base: own,
-        expected: isReturn ? documentAmount(0n) : (amount ?? documentAmount(0n)),
-        expectedBase: isReturn ? base(0n) : own,
-      };
-      change(next.creditable, of, (known) => ({ ...known, credits: [...known.credits, taken] }));
-    }
-  },
-  verbs: { 'claim-closing': { keys: ['currency', 'got', 'reason', 'signed-off', 'lines'], read: claimClosingStep } },
-});
