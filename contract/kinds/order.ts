@@ -1,4 +1,4 @@
-import { Currency, Day, exactly, Id, oneOf, Text, Type } from '../figures.ts';
+import { Currency, Day, exactly, Id, LineId, oneOf, Text, Type } from '../figures.ts';
 import { Asked, lines, Party, Terms } from './parts.ts';
 import { kind } from './kind.ts';
 
@@ -15,7 +15,14 @@ export const order = kind({
     date: Day,
     currency: Currency,
     warehouse: Id,
-    lines: lines(Asked),
+    lines: lines({
+      ...Asked,
+      replaces: Type.Optional(
+        Type.Union([LineId, Type.Literal('')], {
+          description: 'The line of a return whose goods it is in place of, where their own order is closed',
+        }),
+      ),
+    }),
     note: Text(500),
     terms: Terms,
     incoterm: Type.Optional(oneOf(['', ...INCOTERMS] as const)),

@@ -17,6 +17,9 @@ export const vendorReturn = kind({
       reason: Type.Optional(Text(200, 'Why it goes back')),
       photo: Type.Optional(Type.Union([Key, Type.Literal('')], { description: 'A paper that shows it' })),
       replace: Type.Boolean({ description: 'Others come in their place' }),
+      anew: Type.Optional(
+        Type.Boolean({ description: 'They come on a new order, which is made with it: their own order is closed' }),
+      ),
       confirmed: Type.Boolean({ description: 'They go back though none of their own receipt are left' }),
     }),
   }),

@@ -217,6 +217,8 @@ export const ReturnableLine = exactly({
   left: Quantity,
   /** What of that is not billed: it lowers what is to be billed, the rest waits for a credit. */
   unbilled: Quantity,
+  /** Whether no more comes on its order: what comes in its place is ordered anew. */
+  isClosed: Type.Boolean(),
 });
 
 export type ReturnableLine = Static<typeof ReturnableLine>;

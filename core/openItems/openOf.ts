@@ -5,7 +5,7 @@ import { openOf, type Source } from '../costing/taking.ts';
 import { sumOf } from '../exact/amounts.ts';
 import { aheadLeft } from '../periods/accruals.ts';
 import { awaitingCredit, claimedOn, owedOn, prepaidOn } from '../periods/remeasure.ts';
-import { openToReceive } from '../purchasing/order/decide.ts';
+import { openToReceive } from '../purchasing/order/openOfLine.ts';
 import { openToPutAway } from '../purchasing/putAway.ts';
 import { openAmounts, unbilledOf } from '../state/billedAmounts.ts';
 import type { Charge, CreditableLine, Payable, Prepayment } from '../state/owed.ts';

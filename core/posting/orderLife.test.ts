@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from '@jest/globals';
 import { base, NO_DISCOUNT, priceOrThrow, quantityOrThrow } from '../exact/amounts.ts';
-import { openToReceive } from '../purchasing/order/decide.ts';
+import { openToReceive } from '../purchasing/order/openOfLine.ts';
 import { approvalOf, isHeld, sentVersion } from '../purchasing/order/standing.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { inWords, item } from '../testing/make.ts';

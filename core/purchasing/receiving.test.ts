@@ -6,7 +6,7 @@ import type { Command, CommandOf } from '../posting/kinds.ts';
 import { decide } from '../posting/decide.ts';
 import { Bookkeeper } from '../testing/bookkeeper.ts';
 import { inWords, item } from '../testing/make.ts';
-import { openToReceive } from './order/decide.ts';
+import { openToReceive } from './order/openOfLine.ts';
 import type { ReceiptDocument } from './receipt/command.ts';
 
 const q = quantityOrThrow;

@@ -208,7 +208,7 @@ function recordReturn(next: Writing, document: ReturnDocument): void {
       const goods = { amount: line.billedAmount, base: waiting, goods: line.billedGoods, tax: base(0n), taken: [] };
       change(next.orderLines, receipt.of, (ordered) => ({
         ...ordered,
-        reopened: [...ordered.reopened, { line: line.line, quantity: line.quantity }],
+        reopened: [...ordered.reopened, { line: line.line, date: line.date, quantity: line.quantity }],
         aheads:
           line.billed > 0n
             ? [...ordered.aheads, { line: line.line, date: line.date, quantity: line.billed, ...goods }]

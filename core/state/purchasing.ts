@@ -80,8 +80,17 @@ export interface OrderLine extends Statement {
   readonly closed: readonly { line: LineId; date: Day; quantity: Quantity; reason: string }[];
   readonly receipts: readonly { line: LineId; quantity: Quantity }[];
   /** Gone back to be replaced: on order again. */
-  readonly reopened: readonly { line: LineId; quantity: Quantity }[];
+  readonly reopened: readonly { line: LineId; date: Day; quantity: Quantity }[];
   readonly aheads: readonly Ahead[];
+  /** What it is ordered in place of, where the line of those goods is closed. */
+  readonly replaces?: Replaced | undefined;
+}
+
+/** Goods that went back: the line of their return, and the order line that they had come on. */
+export interface Replaced {
+  readonly line: LineId;
+  readonly date: Day;
+  readonly of: LineId;
 }
 
 /** Something that was done with an order, with the document that stated it as it then was, and its base amount. */

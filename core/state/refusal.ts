@@ -87,6 +87,8 @@ export const REFUSAL_REASONS = [
   'fixed_exceeds_charge',
   'no_checkbook',
   'bank_account_differs',
+  'replacement_differs',
+  'replacement_came',
   'check_used',
   'check_pays_nothing',
   'check_currency',

@@ -17,7 +17,8 @@ import { companyOf, type Recognition } from '../state/company.ts';
 import { type Books, emptyBooks } from '../state/books.ts';
 import type { Item } from '../state/stock.ts';
 import type { Command } from '../posting/kinds.ts';
-import { openToReceive } from '../purchasing/order/decide.ts';
+import { asAskedBefore } from '../purchasing/order/inPlace.ts';
+import { openToReceive } from '../purchasing/order/openOfLine.ts';
 import { openToPutAway } from '../purchasing/putAway.ts';
 import { unbilledOf } from '../state/billedAmounts.ts';
 import type { Bookkeeper } from './bookkeeper.ts';
@@ -242,7 +243,24 @@ const disputedIn = ({ other, cents }: Choice) =>
 
 const READ: Readonly<Record<Move, Read>> = {
   order: (reading) => {
-    const { choice, date, scale } = reading;
+    const { books, choice, date, scale } = reading;
+    // What comes in place of goods that went back may be ordered anew.
+    const open = pickOf(
+      [...books.orderLines.values()].filter(({ reopened }) => reopened.length > 0),
+      choice.pick,
+    );
+    const [again] = open?.reopened ?? [];
+    if (open && again && choice.other % 4 === 1) {
+      const line = asAskedBefore(open, books.items.get(open.bought.item ?? ''), again.quantity);
+      const { vendor, currency } = open;
+      return {
+        kind: 'order',
+        vendor,
+        currency,
+        date: laterOf(date, again.date),
+        lines: [{ ...line, replaces: again.line }],
+      };
+    }
     const currency = choice.pick % 3 === 0 ? 'EUR' : reading.books.company.currency;
     const estimates =
       choice.other % 3 === 0

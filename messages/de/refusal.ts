@@ -221,4 +221,8 @@ export const refusal: Record<keyof typeof en, string> = {
   'refusal.check_out': 'Scheck {number} steht für diese Zahlung: ihn zuerst ungültig machen.',
   'refusal.check_paid': 'Die Bank hat diesen Scheck eingelöst: zuerst ihren Auszug zurücknehmen.',
   'refusal.bank_account_differs': 'Diese Zahlung ging von einem anderen eigenen Bankkonto ab: bitte jenes wählen.',
+  'refusal.replacement_differs':
+    'Was anstelle zurückgegebener Ware bestellt wird, ist derselbe Artikel desselben Lieferanten, und so viel, wie zurückging.',
+  'refusal.replacement_came':
+    'Der Ersatz für diese Ware ist schon gekommen, oder ihre Bestellposition ist wieder geschlossen.',
 };

@@ -71,4 +71,5 @@ export const returns: Record<keyof typeof en, string> = {
   'returns.bill_comes': '{name}: für {quantity} {unit} wird noch eine Rechnung erwartet.',
   'returns.no_bill_comes': '{name}: es wird keine Rechnung mehr erwartet.',
   'returns.credit_comes': '{name}: für {quantity} {unit} wird eine Gutschrift erwartet.',
+  'returns.ordered_anew': '{name}: die Bestellung ist geschlossen, daher entsteht eine neue über {quantity} {unit}.',
 };

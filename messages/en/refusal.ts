@@ -202,4 +202,8 @@ export const refusal = {
   'refusal.check_out': 'Check {number} stands for this payment: void it first.',
   'refusal.check_paid': 'The bank paid this check: take back its statement first.',
   'refusal.bank_account_differs': 'This payment left another of the company’s bank accounts: choose that one.',
+  'refusal.replacement_differs':
+    'What is ordered in place of returned goods is the same item, of the same vendor, and as much as went back.',
+  'refusal.replacement_came':
+    'What comes in place of these goods has come already, or their order line is closed again.',
 } as const;

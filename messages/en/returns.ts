@@ -68,4 +68,5 @@ export const returns = {
   'returns.bill_comes': '{name}: a bill is still expected for {quantity} {unit}.',
   'returns.no_bill_comes': '{name}: no bill is expected any more.',
   'returns.credit_comes': '{name}: a credit memo is expected for {quantity} {unit}.',
+  'returns.ordered_anew': '{name}: its order is closed, so a new one is made for {quantity} {unit}.',
 } as const;

@@ -7,6 +7,8 @@ import { asked, bought } from './writeParts.ts';
 import { askedOf, boughtOf, expectedOf, expectsByTariff, learn, noteOfAsked, statedRows } from './orderLines.ts';
 import { ruledOnOrder, showRuled } from './ruledEstimates.ts';
 import { itemsOf, vendorIn, warehouseIn, warehousesOf } from './readParts.ts';
+import { citing } from '../storage/lineColumns.ts';
+import { loadOrder, loadOrderLines, loadReopened, replacedBy } from '../storage/load/orderLines.ts';
 import { loadItems } from '../storage/load/items.ts';
 import { loadRates, loadTariff } from '../storage/load/setUp.ts';
 
@@ -19,12 +21,18 @@ export const order: DocumentCommand<'order'> = {
     date: body.date,
     lines: body.lines.map((line, position) => {
       const at = `/lines/${position}`;
-      return { bought: boughtOf(line, reader, at), ...askedOf(line, reader, from, position) };
+      return {
+        bought: boughtOf(line, reader, at),
+        ...askedOf(line, reader, from, position),
+        ...(line.replaces ? { replaces: line.replaces } : {}),
+      };
     }),
   }),
   question: async (manager, { body, baseCurrency }) => ({ ruled: await ruledOnOrder(manager, body, baseCurrency) }),
   preview: (_, { books, questioned }) => Promise.resolve({ ruled: showRuled(questioned, books.company.currency) }),
   async load(command, loader) {
+    const replaced = command.lines.flatMap(({ replaces }) => replaces ?? []);
+    if (replaced.length > 0) await loadReopened(loader, replaced);
     await loadItems(
       loader,
       command.lines.flatMap((line) => line.bought.item ?? []),
@@ -46,6 +54,14 @@ export const order: DocumentCommand<'order'> = {
   }),
   rows: ({ lines }, { id }, { terms, incoterm = '', place = '' }) => [
     ...statedRows(lines.map((line, position) => ({ id: `${id}/${position + 1}`, ...line }))),
+    {
+      table: facts.orderReplaces,
+      rows: lines.flatMap(({ replaces }, position) =>
+        replaces
+          ? [{ document_id: id, line_no: position + 1, ...citing('return', 'return_line_no', replaces.line) }]
+          : [],
+      ),
+    },
     ...(terms || incoterm
       ? [
           {
@@ -71,8 +87,20 @@ export const order: DocumentCommand<'order'> = {
     currency,
     warehouse: names.warehouse('main'),
     note: '',
-    lines: lines.map((line) => ({ ...bought(line.bought, names), ...asked(line, names) })),
+    lines: lines.map((line) => ({
+      ...bought(line.bought, names),
+      ...asked(line, names),
+      ...(line.replaces ? { replaces: names.line(line.replaces) } : {}),
+    })),
   }),
+  reversal: {
+    async load(loader, document) {
+      const replaced = await replacedBy(loader.reading, document);
+      if (replaced.length === 0) return;
+      await loadOrder(loader, document);
+      await loadOrderLines(loader, replaced);
+    },
+  },
   trail: {
     label: 'document.trail_ordered',
     from: 'order',

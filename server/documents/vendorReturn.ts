@@ -1,10 +1,17 @@
+import type { BodyOf } from '@obolus/contract/kinds/kinds';
+import { documentOf, lineId, warehouseOf } from '@obolus/core/costing/pool';
+import { asAskedBefore } from '@obolus/core/purchasing/order/inPlace';
+import type { ReturnDocument } from '@obolus/core/purchasing/vendorReturn';
+import type { Books } from '@obolus/core/state/books';
+import { groupBy } from '../storage/groupBy.ts';
+import { loadRates } from '../storage/load/setUp.ts';
 import { formatQuantity } from '@obolus/core/exact/amounts';
 import { citing, keyOf } from '../storage/lineColumns.ts';
 import { facts } from '../storage/tables.ts';
-import type { DocumentCommand } from './documentCommand.ts';
+import type { DocumentCommand, Following } from './documentCommand.ts';
 import { ITEM, OF } from './lineQueries.ts';
 import { askedAbout } from './secondPerson.ts';
-import { given, lots } from './writeParts.ts';
+import { asked, given, lots } from './writeParts.ts';
 import { lotsOf } from './readParts.ts';
 import { type Row, text } from '../queries/figures.ts';
 import type { EntityManager } from 'typeorm';
@@ -45,6 +52,17 @@ export const vendorReturn: DocumentCommand<'return'> = {
       if (received?.pool !== undefined) wantFrom(loader, received.pool, received);
     }
   },
+  async loadFollowing({ date, lines }, loader) {
+    const ordered = lines
+      .filter(({ anew, replace }) => anew && replace)
+      .flatMap(({ of }) => loader.parts.orderLines.get(loader.parts.receiptLines.get(of)?.of ?? '') ?? []);
+    await loadRates(
+      loader,
+      ordered.map(({ currency }) => currency),
+      date,
+    );
+  },
+  follows: (document, body, books) => orderedAnew(document, body, books),
   header: ({ vendor, reference }) => ({ vendor, reference }),
   rows: ({ lines }, _, body) => [
     {
@@ -92,6 +110,38 @@ export const vendorReturn: DocumentCommand<'return'> = {
            FROM return_line l JOIN receipt_line r ON r.document_id = l.receipt_id AND r.line_no = l.receipt_line_no JOIN item i ON i.id = r.item_id
            JOIN document o ON o.id = l.receipt_id WHERE l.document_id = ? ORDER BY l.line_no`,
 };
+
+/** What comes in place of goods whose orders are closed is ordered anew with their return: for each such order one, as it asked for them. */
+function orderedAnew(
+  { vendor, date, lines }: ReturnDocument,
+  { lines: said }: BodyOf<'return'>,
+  { company, orderLines, receiptLines, items, nextDocument }: Books,
+): Following[] {
+  const names = { baseCurrency: company.currency, warehouse: (id: string) => id };
+  const again = lines.flatMap((line, position) => {
+    if (!line.replace || !said[position]?.anew) return [];
+    const ordered = orderLines.get(receiptLines.get(line.of)?.of ?? '');
+    return ordered ? [{ line, position, ordered }] : [];
+  });
+  return [...groupBy(again, ({ ordered }) => documentOf(ordered.id)).values()].map((some) => {
+    const [first] = some as [(typeof some)[number]];
+    const { currency } = first.ordered;
+    const warehouse = warehouseOf(first.line.pool);
+    const body = {
+      vendor,
+      date,
+      currency,
+      warehouse,
+      note: '',
+      lines: some.map(({ line, position, ordered }) => ({
+        item: ordered.bought.item ?? '',
+        ...asked(asAskedBefore(ordered, items.get(ordered.bought.item ?? ''), line.quantity), names),
+        replaces: lineId(nextDocument.toString(), position + 1),
+      })),
+    };
+    return { kind: 'order', at: '', body };
+  });
+}
 
 /** Photos of what went back, each by its line. */
 async function photosOf(manager: EntityManager, id: string): Promise<{ name: Message; path: string }[]> {

@@ -63,7 +63,7 @@ export function estimate(expected: Estimate, baseCurrency: string) {
 
 export type Asked = Omit<CommandOf['order']['lines'][number], 'bought'>;
 
-export const asked = (line: Asked, names: ServerNames) => ({
+export const asked = (line: Asked, names: Pick<ServerNames, 'baseCurrency' | 'warehouse'>) => ({
   quantity: formatQuantity(line.quantity),
   ...given('unit', line.unit),
   ...given('packSize', line.packSize && formatQuantity(line.packSize)),

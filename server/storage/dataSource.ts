@@ -40,6 +40,7 @@ import { MeasuredAnew1840000000000 } from './migrations/1840000000000-measuredAn
 import { Claims1841000000000 } from './migrations/1841000000000-claims.ts';
 import { RatesOnce1842000000000 } from './migrations/1842000000000-ratesOnce.ts';
 import { BankAccountsInTheirCurrency1844000000000 } from './migrations/1844000000000-bankAccountsInTheirCurrency.ts';
+import { OrdersInPlaceOfGoods1845000000000 } from './migrations/1845000000000-ordersInPlaceOfGoods.ts';
 import { Checks1843000000000 } from './migrations/1843000000000-checks.ts';
 import { Contracts1834000000000 } from './migrations/1834000000000-contracts.ts';
 import { ReturnPhotos1833000000000 } from './migrations/1833000000000-returnPhotos.ts';
@@ -121,6 +122,7 @@ export function dataSource(database: DatabaseConfig, account: Account, connectio
       RatesOnce1842000000000,
       Checks1843000000000,
       BankAccountsInTheirCurrency1844000000000,
+      OrdersInPlaceOfGoods1845000000000,
     ],
     migrationsTableName: 'migrations',
     synchronize: false,

@@ -5,7 +5,8 @@ import { type Refusal, refusal } from '../../state/refusal.ts';
 import { billNumberKey } from '../billNumber.ts';
 import { checkCitedOnce, checkCurrency, checkDate } from '../../state/checks.ts';
 import { checkCrossing } from '../crossRate.ts';
-import { checkPrice, openToReceive } from '../order/decide.ts';
+import { checkPrice } from '../order/decide.ts';
+import { openToReceive } from '../order/openOfLine.ts';
 import { unbilledOf } from '../../state/billedAmounts.ts';
 import type { BillCommand, Disbursement } from './command.ts';
 

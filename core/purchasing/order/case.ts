@@ -51,9 +51,10 @@ function estimateOf(fields: Fields, books: Books): Estimate {
   throw new NotKnown(`the estimate of ${kind} should say perUnit, perKg, perCubicMetre, percent, flat or tariff`);
 }
 
-export function placingStep({ step, books, date }: Reading): OrderCommand {
-  const lines = linesOf(step, ['item', 'expense', ...ASKED]).map((line) => ({
+export function placingStep({ step, numbers, books, date }: Reading): OrderCommand {
+  const lines = linesOf(step, ['item', 'expense', 'replaces', ...ASKED]).map((line) => ({
     bought: boughtOf(line),
+    ...(line.replaces === undefined ? {} : { replaces: cited(textOf(line, 'replaces'), numbers) }),
     ...askedOf(line, books),
   }));
   return {

@@ -7,7 +7,7 @@ import { type Decision, post, refused } from '../../state/decision.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { change } from '../../state/writing.ts';
 import { kind } from '../../state/kind.ts';
-import { billedAhead, openToReceive } from './decide.ts';
+import { billedAhead, openToReceive } from './openOfLine.ts';
 import { linesOfOrder } from './standing.ts';
 import { closingStep } from './case.ts';
 import type { OrderClosingCommand, OrderClosingDocument } from './commands.ts';

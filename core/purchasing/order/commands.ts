@@ -1,5 +1,5 @@
 import type { BaseAmount, Fraction, Price, Quantity } from '../../exact/amounts.ts';
-import type { Bought, Estimate, Statement } from '../../state/purchasing.ts';
+import type { Bought, Estimate, Replaced, Statement } from '../../state/purchasing.ts';
 import type { Day } from '../../exact/calendar.ts';
 import type { Dimensions } from '../../books/journal.ts';
 import type { LineId } from '../../costing/pool.ts';
@@ -19,6 +19,8 @@ export interface OrderLineCommand {
   readonly warehouse?: string | undefined;
   readonly taxCode?: string | undefined;
   readonly shipment?: string | undefined;
+  /** The line of a return whose goods it is ordered in place of: what was on order again for them is on this line. */
+  readonly replaces?: LineId | undefined;
 }
 
 export interface OrderCommand {
@@ -32,11 +34,15 @@ export interface OrderCommand {
 }
 
 export interface OrderDocument extends Omit<OrderCommand, 'lines'> {
-  readonly lines: readonly { readonly bought: Bought; readonly stated: Statement }[];
+  readonly lines: readonly {
+    readonly bought: Bought;
+    readonly stated: Statement;
+    readonly replaces?: Replaced | undefined;
+  }[];
 }
 
 /** A line as it should be now: one that is on the order, or a new one. */
-export interface ChangedLine extends Omit<OrderLineCommand, 'bought'> {
+export interface ChangedLine extends Omit<OrderLineCommand, 'bought' | 'replaces'> {
   readonly of: LineId | undefined;
   /** What a new line is for; a line on the order stays what it was. */
   readonly bought: Bought | undefined;

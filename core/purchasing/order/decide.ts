@@ -1,25 +1,19 @@
-import {
-  type Fraction,
-  FRACTION_PLACES,
-  lineAmount,
-  ONE_TO_ONE,
-  type Price,
-  sumOf,
-  toBase,
-} from '../../exact/amounts.ts';
+import { type Fraction, FRACTION_PLACES, lineAmount, ONE_TO_ONE, type Price, toBase } from '../../exact/amounts.ts';
 import { isCurrency } from '../../exact/currencies.ts';
 import { LARGEST_AMOUNT } from '../../exact/decimal.ts';
 import { type Day, isDay } from '../../exact/calendar.ts';
 import { powerOfTen } from '../../exact/rounding.ts';
 import type { Books } from '../../state/books.ts';
-import type { Bought, OrderLine, Statement } from '../../state/purchasing.ts';
-import { checkAhead, checkCurrency, checkDate, DAYS_DUE_AHEAD, rateOn } from '../../state/checks.ts';
+import type { Bought, Statement } from '../../state/purchasing.ts';
+import { checkAhead, checkCitedOnce, checkCurrency, checkDate, DAYS_DUE_AHEAD, rateOn } from '../../state/checks.ts';
 import { type Decision, post, refused } from '../../state/decision.ts';
 import { refusal, type Refusal } from '../../state/refusal.ts';
 import { kind } from '../../state/kind.ts';
 import { checkUnit, inStockUnits } from '../packs.ts';
 import { checkHold } from '../vendor.ts';
+import { checkReplaces, giveBack, replacedOf } from './inPlace.ts';
 import { recordOrder } from './record.ts';
+import { linesOfOrder } from './standing.ts';
 import { placingStep } from './case.ts';
 import type { OrderCommand, OrderDocument, OrderLineCommand } from './commands.ts';
 
@@ -36,11 +30,23 @@ export function decideOrder(books: Books, command: OrderCommand): Decision<Order
   );
   if (refusals.length > 0) return refused(refusals);
   const by = books.nextDocument.toString();
-  const lines = command.lines.map((line) => ({
+  const lines = command.lines.map(({ replaces, ...line }) => ({
     bought: line.bought,
     stated: statementOf(books, line.bought, line, by),
+    replaces: replacedOf(books, replaces),
   }));
-  return post(books, { document: { ...command, lines }, date: command.date, postsNothing: true });
+  const replaced = command.lines.flatMap(({ replaces }) => replaces ?? []);
+  const refusedOf = [
+    ...command.lines.flatMap((line, position) =>
+      checkReplaces(books, command, line, lines[position]?.stated ?? { quantity: line.quantity }, `/lines/${position}`),
+    ),
+    ...checkCitedOnce(
+      replaced.map((of) => ({ of })),
+      '/lines',
+    ),
+  ];
+  if (refusedOf.length > 0) return refused(refusedOf);
+  return post(books, { document: { ...command, lines }, date: command.date, cites: replaced, postsNothing: true });
 }
 
 /** A line as a document states it: in stock units, at a price for as many of them as its pack holds. */
@@ -129,19 +135,14 @@ function checkEstimates(books: Books, { bought, estimates = [] }: OrderLineComma
   });
 }
 
-/** What of an order line may still come. */
-export function openToReceive(line: OrderLine): bigint {
-  return line.quantity - sumOf(line.receipts) + sumOf(line.reopened) - sumOf(line.closed);
-}
-
-/** What of an order line is billed ahead of the goods and has not come yet. */
-export const billedAhead = (line: OrderLine): bigint =>
-  line.aheads.reduce((sum, ahead) => sum + ahead.quantity - sumOf(ahead.taken), 0n);
-
 export const order = kind({
   name: 'order',
   decide: decideOrder,
   record: recordOrder,
-  strikeOut: (next, document) => void next.orders.delete(document),
+  strikeOut: (next, document) => {
+    for (const line of linesOfOrder(next, document))
+      if (line.replaces) giveBack(next, { ...line, replaces: line.replaces });
+    next.orders.delete(document);
+  },
   verbs: { order: { keys: ['currency', 'lines', 'by'], read: placingStep } },
 });

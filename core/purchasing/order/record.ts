@@ -3,6 +3,7 @@ import { base, ONE_TO_ONE } from '../../exact/amounts.ts';
 import type { Order, OrderLine, Statement } from '../../state/purchasing.ts';
 import { change, type Writing, writtenBy } from '../../state/writing.ts';
 import { rateOn } from '../../state/checks.ts';
+import { takeOver } from './inPlace.ts';
 import type { OrderChangeDocument, OrderDocument } from './commands.ts';
 import { linesOfOrder, orderAmount } from './standing.ts';
 
@@ -14,7 +15,9 @@ export function recordOrder(
   const rate = rateOn(next, currency, date) ?? ONE_TO_ONE;
   lines.forEach((line, position) => {
     const id = lineId(number, position + 1);
-    next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought: line.bought, ...line.stated });
+    const { bought, stated, replaces } = line;
+    next.orderLines.set(id, { ...NOTHING_YET, id, vendor, currency, date, bought, ...stated, replaces });
+    if (replaces) takeOver(next, replaces.line, replaces.of, id);
   });
   const order: Order = {
     id: number,

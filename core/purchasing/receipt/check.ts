@@ -2,7 +2,7 @@ import type { Books } from '../../state/books.ts';
 import type { Item } from '../../state/stock.ts';
 import type { OrderLine } from '../../state/purchasing.ts';
 import { type Refusal, refusal } from '../../state/refusal.ts';
-import { billedAhead, openToReceive } from '../order/decide.ts';
+import { billedAhead, openToReceive } from '../order/openOfLine.ts';
 import { checkLots, rateOn } from '../../state/checks.ts';
 import { checkStanding } from '../order/standing.ts';
 import { closedBy } from '../order/change.ts';

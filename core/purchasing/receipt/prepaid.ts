@@ -5,7 +5,7 @@ import type { Books } from '../../state/books.ts';
 import type { PrepaidPart } from '../../state/owed.ts';
 import { goodsOf, withoutTax } from '../../state/prepaid.ts';
 import type { OrderLine } from '../../state/purchasing.ts';
-import { billedAhead, openToReceive } from '../order/decide.ts';
+import { billedAhead, openToReceive } from '../order/openOfLine.ts';
 import { linesOfOrder } from '../order/standing.ts';
 
 /** What comes in of an order line, at the order's price: what was billed ahead has its rate already. */

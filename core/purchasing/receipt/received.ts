@@ -18,7 +18,7 @@ import type { PrepaidPart } from '../../state/owed.ts';
 import type { LineId } from '../../costing/pool.ts';
 import { cumulative, sumOfParts } from '../../exact/cumulative.ts';
 import { estimatesFor } from '../../charges/estimate.ts';
-import { openToReceive } from '../order/decide.ts';
+import { openToReceive } from '../order/openOfLine.ts';
 import { rateOn } from '../../state/checks.ts';
 import type { Line } from './check.ts';
 import type { ReceiptCommand, ReceiptDocument } from './command.ts';

@@ -1,4 +1,4 @@
-import type { LineId } from '@obolus/core/costing/pool';
+import { lineId, type LineId } from '@obolus/core/costing/pool';
 import { base } from '@obolus/core/exact/amounts';
 import type { Ahead, AheadTaken, Estimate, OrderLine, Statement } from '@obolus/core/state/purchasing';
 import { groupBy } from '../groupBy.ts';
@@ -63,6 +63,33 @@ export async function loadOrder(loader: BooksLoader, order: string): Promise<voi
   await loadOrderLines(loader, await readLineIds(loader.reading, order));
 }
 
+/** The order lines that these lines of returns opened again, where they did. */
+export async function loadReopened(loader: BooksLoader, returns: readonly LineId[]): Promise<void> {
+  await loader.lockDocuments(documentsOf(returns));
+  await loadOrderLines(
+    loader,
+    (
+      await query(
+        loader.reading,
+        `SELECT r.order_id AS document_id, r.order_line_no AS line_no FROM return_line t JOIN receipt_line r ON r.document_id = t.receipt_id AND r.line_no = t.receipt_line_no
+         WHERE t.replaces = 1 AND ${among(returns, 't.document_id', 't.line_no')}`,
+        keysOf(returns),
+      )
+    ).map((row) => idOf(row)),
+  );
+}
+
+/** The order lines on which goods had come whose replacement an order asks for. */
+export const replacedBy = async (reading: Reading, order: string): Promise<LineId[]> =>
+  (
+    await query(
+      reading,
+      `SELECT r.order_id AS document_id, r.order_line_no AS line_no FROM order_replaces q JOIN return_line t ON t.document_id = q.return_id AND t.line_no = q.return_line_no
+         JOIN receipt_line r ON r.document_id = t.receipt_id AND r.line_no = t.receipt_line_no WHERE q.document_id = ?`,
+      [order],
+    )
+  ).map((row) => idOf(row));
+
 /** Prepayments for orders, where there are any, with all lines of those orders: what is still to come of them takes its part. */
 export async function loadPrepaid(loader: BooksLoader, orders: readonly string[]): Promise<void> {
   const prepaid = [...new Set(orders)].filter((id) => (loader.parts.orders.get(id)?.prepaid.length ?? 0) > 0);
@@ -71,15 +98,26 @@ export async function loadPrepaid(loader: BooksLoader, orders: readonly string[]
   if (documents.length > 0) await loadPrepayments(loader, documents);
 }
 
+/** SQL: whether what went back on line `b` is ordered anew on another order. */
+const takenOver = (back: string): string =>
+  `EXISTS (SELECT 1 FROM order_replaces q WHERE q.return_id = ${back}.document_id AND q.return_line_no = ${back}.line_no AND ${stands('q.document_id')})`;
+
 const OF_ORDER = {
   receipts: citing('receipt_line', 'order'),
   reopened: {
     exists: `SELECT 1 FROM return_line t JOIN receipt_line r ON r.document_id = t.receipt_id AND r.line_no = t.receipt_line_no
-      WHERE t.replaces = 1 AND r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('t.document_id')}`,
+      WHERE t.replaces = 1 AND r.order_id = l.document_id AND r.order_line_no = l.line_no AND ${stands('t.document_id')} AND NOT ${takenOver('t')}`,
     select: `SELECT b.document_id, b.line_no, b.quantity, t.order_id, t.order_line_no, b.billed, b.billed_amount, b.billed_goods, b.billed_variance, d.date
       FROM return_line b JOIN receipt_line t ON t.document_id = b.receipt_id AND t.line_no = b.receipt_line_no JOIN document d ON d.id = b.document_id
-      WHERE b.replaces = 1 AND LINES AND ${stands('b.document_id')} ORDER BY b.document_id, b.line_no`,
+      WHERE b.replaces = 1 AND LINES AND ${stands('b.document_id')} AND NOT ${takenOver('b')} ORDER BY b.document_id, b.line_no`,
     by: ['order_id', 'order_line_no'],
+  },
+  replacing: {
+    exists: 'SELECT 1 FROM order_replaces t WHERE t.document_id = l.document_id AND t.line_no = l.line_no',
+    select: `SELECT t.document_id, t.line_no, b.document_id AS return_id, b.line_no AS return_line_no, b.billed, b.billed_amount, b.billed_goods, b.billed_variance, d.date, r.order_id, r.order_line_no
+      FROM order_replaces t JOIN return_line b ON b.document_id = t.return_id AND b.line_no = t.return_line_no JOIN document d ON d.id = b.document_id
+        JOIN receipt_line r ON r.document_id = b.receipt_id AND r.line_no = b.receipt_line_no WHERE LINES ORDER BY t.document_id, t.line_no`,
+    by: ['document_id', 'line_no'],
   },
   ahead: citing('bill_line', 'order'),
   closed: citing('order_closing_line', 'order', `, ${WHY_CLOSED} AS note`),
@@ -95,7 +133,10 @@ const OF_ORDER = {
 /** Order lines with all that cites them: receipts, bills ahead of the goods, goods that went back to be replaced. */
 export async function readOrderLines(reading: Reading, lines: readonly LineId[]): Promise<OrderLine[]> {
   const { rows, found } = await readLines(reading, lines, 'ordered_line', OF_ORDER);
-  const aheadLines = [...found.ahead.values(), ...found.reopened.values()].flat().map((row) => idOf(row));
+  const replacing = new Map([...found.replacing].map(([line, some]) => [line, some.map(asReturn)]));
+  const aheadLines = [...found.ahead.values(), ...found.reopened.values(), ...replacing.values()]
+    .flat()
+    .map((row) => idOf(row));
   const taken = byLine(
     aheadLines.length === 0
       ? []
@@ -114,7 +155,10 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
       (cited ?? []).map((part) => ({ line: idOf(part), quantity: quantityOf(part.quantity) }));
     const reopened = found.reopened.get(id) ?? [];
     const billed = found.ahead.get(id) ?? [];
-    const back = reopened.filter((part) => big(part.billed) > 0n).map((part) => aheadOfReturn(part, taken));
+    const [instead] = replacing.get(id) ?? [];
+    const back = [...reopened, ...(instead ? [instead] : [])]
+      .filter((part) => big(part.billed) > 0n)
+      .map((part) => aheadOfReturn(part, taken));
     return {
       id,
       vendor: text(row.vendor_id),
@@ -132,13 +176,31 @@ export async function readOrderLines(reading: Reading, lines: readonly LineId[])
       receipts: [...quantities(found.receipts.get(id)), ...quantities(billed.filter((part) => isTrue(part.done)))].sort(
         byEntry,
       ),
-      reopened: quantities(reopened),
+      reopened: reopened.map((part) => ({
+        line: idOf(part),
+        date: text(part.date),
+        quantity: quantityOf(part.quantity),
+      })),
       aheads: [...billed.filter((part) => !isTrue(part.done)).map((part) => aheadOfBill(part, taken)), ...back].sort(
         byEntry,
       ),
+      ...(instead && {
+        replaces: {
+          line: idOf(instead),
+          date: text(instead.date),
+          of: lineId(text(instead.order_id), Number(instead.order_line_no)),
+        },
+      }),
     };
   });
 }
+
+/** The row of the return that an order line is in place of. */
+const asReturn = (row: Row): Row => ({
+  ...row,
+  document_id: row.return_id ?? null,
+  line_no: row.return_line_no ?? null,
+});
 
 /** What lines were before later versions of their orders stated them anew, in the order of entry. */
 async function readEarlier(reading: Reading, rows: readonly Row[]): Promise<ReadonlyMap<LineId, Statement[]>> {

@@ -32,6 +32,12 @@ export const purchasing = {
     incoterm: { ...text(3), default: '' },
     place: { ...text(60), default: '' },
   }),
+  /** The line of a return whose goods an order line is in place of. */
+  orderReplaces: table(
+    'order_replaces',
+    { document_id: id(), line_no: line(), return_id: ref(), return_line_no: number() },
+    { indices: { order_replaces_by_return: ['return_id', 'return_line_no'] } },
+  ),
   orderEstimate: table('order_estimate', {
     document_id: id(),
     line_no: line(),

@@ -23,6 +23,7 @@ const line = (of: string, more: Partial<ReturnableLine> = {}): ReturnableLine =>
   received: '10',
   left: '10',
   unbilled: '4',
+  isClosed: false,
   ...more,
 });
 const BODY: ReturnBody = { vendor: '2', date: '2026-11-23', reference: 'RMA 5', find: '', back: {} };
@@ -81,5 +82,11 @@ describe('what goes back', () => {
       ],
     });
     expect(returnOf(BODY, [line('4/1')])).toBeUndefined();
+    // Where no more comes on their order, others come on a new one; a credit asks for none.
+    const closed = [line('4/1', { isClosed: true }), line('5/1', { isClosed: true })];
+    expect(returnOf({ ...BODY, back: { ...back, '5/1': { ...NOTHING_BACK, quantity: '2' } } }, closed)?.lines).toEqual([
+      { of: '4/1', quantity: '1', replace: true, anew: true, confirmed: false },
+      { of: '5/1', quantity: '2', replace: false, confirmed: false },
+    ]);
   });
 });

@@ -63,7 +63,7 @@ export function isShown({ find, back }: ReturnBody, { line, item, receipt, order
 
 /** The return that stands for what was typed; undefined while nothing goes back. */
 export function returnOf({ vendor, date, reference, back }: ReturnBody, lines: readonly ReturnableLine[]) {
-  const gone = lines.flatMap(({ line, item }) => {
+  const gone = lines.flatMap(({ line, item, isClosed }) => {
     const { quantity = '', replace = false, reason = '', photo = '', lots = [], confirmed = false } = back[line] ?? {};
     if (quantity === '') return [];
     return [
@@ -74,6 +74,7 @@ export function returnOf({ vendor, date, reference, back }: ReturnBody, lines: r
         ...(reason.trim() ? { reason: reason.trim() } : {}),
         ...(photo ? { photo } : {}),
         replace,
+        ...(replace && isClosed ? { anew: true } : {}),
         confirmed,
       },
     ];
