@@ -24,7 +24,7 @@ test('a prepayment with its tax goes with a run that another person releases', a
     expect(await desk.footing()).toEqual([
       'Prepayments to vendors, Beira Linho 434.96',
       'Input tax 86.99',
-      'Bank 521.95',
+      'Bank, Fernhollow euro account · 480.00\u00a0EUR 521.95',
     ]);
     await expectAccessible(page);
     await page.getByRole('link', { name: 'Pay with a run' }).click();
@@ -92,7 +92,7 @@ test('a rebate is claimed, stands among the credits that are expected, and ends 
   await page.getByLabel(/^Came in money for .*Rebate/).fill('60');
   await page.getByLabel('Reason').fill('The rest was not reached');
   expect(await desk.footing()).toEqual([
-    'Bank 60.00',
+    'Bank, Fernhollow main account 60.00',
     'Purchase price variance, Redwillow Paper 40.00',
     'Expected credits, Redwillow Paper 100.00',
   ]);

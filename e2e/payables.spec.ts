@@ -43,13 +43,25 @@ test('bills are paid with what the bank took and tax withheld, and what is open 
     await expect(page.getByLabel('Pay of 2026/1162')).toHaveValue('');
     await page.getByLabel('Pay of 2026/1131').fill('2014.20');
     await page.getByLabel('Tax withheld of 2026/1131').fill('223.80');
+    // From the account in euro nothing is changed into anything; from the main one the bank takes dollars.
+    await page.getByLabel('Bank took, EUR').fill('2010');
+    await expect(page.getByText('In the currency of the account the bank takes').first()).toBeVisible();
+    await page.getByLabel('Bank took, EUR').fill('2014.20');
+    expect(await desk.footing()).toContainEqual(
+      expect.stringMatching(/^Bank, Fernhollow euro account · 2,014\.20\sEUR 2,/),
+    );
+    await page.getByLabel('Paid from').selectOption({ label: 'Fernhollow main account · USD' });
     await page.getByLabel('Bank took, USD').fill('2210');
     await page.getByLabel('Of that, bank’s fee').fill('2300');
     await expect(page.getByText('The fee is a part of what the bank took').first()).toBeVisible();
     await page.getByLabel('Of that, bank’s fee').fill('6.50');
     const footing = await desk.footing();
     expect(footing).toEqual(
-      expect.arrayContaining(['Payables, Beira Linho 2,447.92', 'Bank 2,210.00', 'Bank charges 6.50']),
+      expect.arrayContaining([
+        'Payables, Beira Linho 2,447.92',
+        'Bank, Fernhollow main account 2,210.00',
+        'Bank charges 6.50',
+      ]),
     );
     expect(footing.some((line) => line.startsWith('Tax withheld, Beira Linho'))).toBe(true);
     await expectAccessible(page);

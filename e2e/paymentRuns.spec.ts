@@ -18,12 +18,22 @@ test('a run is entered by one and released by another; what the bank sends back 
     await expect(page.getByRole('row', { name: /RN-1002.*Waits for release/ })).toBeVisible();
     await expectAccessible(page);
     await page.keyboard.press('n');
+    // Of each account what is owed in its currency; the main one pays the rest.
+    await expect(page.getByLabel('Pay of Beira Linho 2026/1131')).toHaveValue('');
+    await expect(page.getByText('An account is kept in EUR').first()).toBeVisible();
+    await page.getByLabel('Paid from').selectOption({ label: 'Fernhollow euro account · EUR' });
     await expect(page.getByLabel('Pay of Beira Linho 2026/1131')).toHaveValue('2,238.00');
+    await expect(page.getByLabel('Pay of Aldergrove Joinery A-0826')).toHaveValue('');
+    await expectAccessible(page);
+    await page.getByLabel('Paid from').selectOption({ label: 'Fernhollow main account · USD' });
+    await expect(page.getByLabel('Pay of Aldergrove Joinery A-0826')).toHaveValue('1,154.00');
+    // The other may pay it too, at the bank's own rate.
+    await page.getByLabel('Settle Beira Linho 2026/1131').check();
     await expect(page.getByLabel('Settle Dholka Shuttle Works DSW-5402')).toBeDisabled();
     await expect(page.getByText('Bank account waits for approval').first()).toBeVisible();
     await expect(page.getByText('In RN-1002, not released').first()).toBeVisible();
     // Of all that is proposed, two vendors stay: linen in part, and paper.
-    for (const name of ['Aldergrove Joinery A-0826', 'Tarnside Fibres TF-20466', 'Beira Linho 2026/1162'])
+    for (const name of ['Aldergrove Joinery A-0826', 'Tarnside Fibres TF-20466'])
       await page.getByLabel(`Settle ${name}`).uncheck();
     for (const name of ['GW-76811', 'GW-76990', 'GW-76990-C'])
       await page.getByLabel(`Settle Greywake Lines ${name}`, { exact: true }).uncheck();

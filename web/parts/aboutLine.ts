@@ -14,7 +14,7 @@ export const aboutLine = ({
 }: EntryView['lines'][number]): string =>
   [
     item ?? expense ?? vendor ?? bank,
-    held && `${showFigure(held.amount.replace('-', ''))} ${held.currency}`,
+    held && `${showFigure(held.amount.replace('-', ''))}\u00a0${held.currency}`,
     department,
     location,
     project,

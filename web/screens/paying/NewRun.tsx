@@ -63,31 +63,20 @@ function Choosing({ proposal, accounts }: { proposal: Proposal; accounts: readon
   const known = useVendors([]);
   const currencyOf = ({ currency, vendor }: Prepaid): string => currency || known[vendor]?.currency || company.currency;
   const accountOf = (of: string) => accounts.find(({ id }) => id === of);
-  const usual = usualAccount(accounts, company.currency, company.currency);
-  const payable = ({ account, way }: Partial<From>) =>
-    payableBy(way, proposal.items, accountOf(account ?? '')?.currency ?? company.currency);
+  const isFrom = (account = '') => isPaidFrom(accountOf(account), accounts, company.currency);
+  const account = usualAccount(accounts, asked.get('currency') || company.currency, company.currency)?.id ?? '';
+  const payable = ({ account: from = '', way }: Partial<From>) =>
+    payableBy(way, proposal.items, accountOf(from)?.currency ?? company.currency);
   const propose = (from: Partial<From>, date: string, until: string) =>
-    proposedRun(payable(from), date, until, isPaidFrom(accountOf(from.account ?? ''), accounts, company.currency));
+    proposedRun(payable(from), date, until, isFrom(from.account));
   const entering = useDraft<'payment-run', RunBody>({
     kind: 'payment-run',
     id: draft,
     blank: () => {
-      if (asked.has('vendor'))
-        return {
-          date: company.today,
-          account: usual?.id ?? '',
-          until: '',
-          paid: {},
-          prepaid: [prepaidIn(asked)],
-        };
-      const until = addDays(company.today, SOON);
-      return {
-        date: company.today,
-        account: usual?.id ?? '',
-        until,
-        paid: propose({ account: usual?.id ?? '' }, company.today, until),
-        prepaid: [],
-      };
+      const date = company.today;
+      if (asked.has('vendor')) return { date, account, until: '', paid: {}, prepaid: [prepaidIn(asked)] };
+      const until = addDays(date, SOON);
+      return { date, account, until, paid: propose({ account }, date, until), prepaid: [] };
     },
     toCommand: (body) => runOf(body, payable(body), currencyOf),
     title: () => say('paying.runs'),
@@ -136,7 +125,14 @@ function Choosing({ proposal, accounts }: { proposal: Proposal; accounts: readon
           </p>
         )}
         <Cut list={{ rows: items, more: proposal.more }} />
-        <Items entering={entering} body={body} items={items} vendors={proposal.vendors} run={run} />
+        <Items
+          entering={entering}
+          body={body}
+          items={items}
+          vendors={proposal.vendors}
+          run={run}
+          isFrom={isFrom(body.account)}
+        />
         <InAdvance {...{ body, change, refusals, run, currencyOf }} />
         {items.some(({ id, doubt }) => doubt && isPaid(body.paid[id])) && (
           <div className="fields pt-4">
@@ -187,12 +183,15 @@ function Items({
   items,
   vendors: known,
   run,
+  isFrom,
 }: {
   entering: Entering<RunBody>;
   body: RunBody;
   items: readonly ProposedItem[];
   vendors: Proposal['vendors'];
   run: BodyOf<'payment-run'> | undefined;
+  /** Whether an item is paid from the account of the run unless somebody says otherwise. */
+  isFrom: (item: ProposedItem) => boolean;
 }) {
   const vendors = useMemo(() => new Map(known.map((vendor) => [vendor.id, vendor])), [known]);
   const ordered = useMemo(() => {
@@ -205,6 +204,7 @@ function Items({
     item,
     vendor: vendors.get(item.vendor)?.name ?? '',
     paid: body.paid[item.id] ?? NOT_PAID,
+    hasItsAccount: !isFrom(item),
   }));
   const pointers = pointersOf(run);
   const set = (id: string, to: Partial<Paid>) =>
@@ -230,7 +230,8 @@ function Items({
         })
       }
       draw={(index, place) => {
-        const { item, vendor, paid } = rows[index] as RunRow;
+        const row = rows[index] as RunRow;
+        const { item, vendor, paid } = row;
         const at = pointers.get(item.id) ?? '';
         const name = `${vendor} ${item.reference || item.number}`;
         const isTaken = isPaid(body.paid[item.id]);
@@ -271,7 +272,7 @@ function Items({
               currency: <span className="dim">{item.currency}</span>,
               amount: cell('amount', say('payables.pay_of', { name })),
               discount: cell('discount', say('payables.discount_of', { name })),
-              held: <Remark item={item} vendor={vendors.get(item.vendor)} />,
+              held: <Remark row={row} vendor={vendors.get(item.vendor)} />,
             }}
           />
         );

@@ -10,6 +10,8 @@ export interface RunRow {
   readonly item: ProposedItem;
   readonly vendor: string;
   readonly paid: Paid;
+  /** Whether the company keeps an account in its currency, which is another than that of the run. */
+  readonly hasItsAccount: boolean;
 }
 
 const paying = (name: keyof Paid, title: string): Column<RunRow> => ({
@@ -44,8 +46,16 @@ const heldWords = ({ held, run }: ProposedItem): string =>
   held === '' ? '' : held === 'in-a-run' ? say('paying.in_run', { run }) : say(`status.${held}`);
 
 /** Why it is not paid, or what somebody should look at before it is. */
-export function Remark({ item, vendor }: { item: ProposedItem; vendor: ProposedVendor | undefined }) {
+export function Remark({
+  row: { item, paid, hasItsAccount },
+  vendor,
+}: {
+  row: RunRow;
+  vendor: ProposedVendor | undefined;
+}) {
   if (item.held !== '') return <span className="dim">{heldWords(item)}</span>;
+  if (hasItsAccount && paid.amount === '')
+    return <span className="dim">{say('paying.from_its_account', { currency: item.currency })}</span>;
   const { payee = '', accountSince: since = '' } = vendor ?? {};
   const to = item.paidTo ? item.paidTo.payee || item.paidTo.account : payee;
   return (
