@@ -20,7 +20,7 @@ test('a run is entered by one and released by another; what the bank sends back 
     await page.keyboard.press('n');
     // Of each account what is owed in its currency; the main one pays the rest.
     await expect(page.getByLabel('Pay of Beira Linho 2026/1131')).toHaveValue('');
-    await expect(page.getByText('An account is kept in EUR').first()).toBeVisible();
+    await expect(page.getByText('Paid from another account').first()).toBeVisible();
     await page.getByLabel('Paid from').selectOption({ label: 'Fernhollow euro account · EUR' });
     await expect(page.getByLabel('Pay of Beira Linho 2026/1131')).toHaveValue('2,238.00');
     await expect(page.getByLabel('Pay of Aldergrove Joinery A-0826')).toHaveValue('');

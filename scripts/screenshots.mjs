@@ -185,7 +185,7 @@ async function vendor(page) {
 async function payment(page) {
   await page.getByRole('link', { name: 'Pay Beira Linho' }).click();
   await page.getByLabel('Settle 2026/1162').uncheck();
-  await page.getByLabel('Bank took, USD').fill('2472.10');
+  await page.getByLabel('Bank took, EUR').fill('2244.50');
   await page.getByLabel('Of that, bank’s fee').fill('6.50');
 }
 

@@ -67,4 +67,5 @@ export const document: Record<keyof typeof en, string> = {
   'document.tax_in_it': 'Darin Steuer',
   'document.amount_in': '{amount} {currency}',
   'document.claimed_for': 'Gefordert für',
+  'document.ordered_anew': 'Neu bestellt als',
 };

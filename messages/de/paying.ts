@@ -151,5 +151,5 @@ export const paying: Record<keyof typeof en, string> = {
   'paying.fee_of_it': 'Darin Bankentgelt, {currency}',
   'paying.payment_of': '{number}, {vendor}, {day}, {amount} {currency}',
   'paying.not_other-account': 'Zu einer Zahlung von einem anderen Konto',
-  'paying.from_its_account': 'Ein Konto wird in {currency} geführt',
+  'paying.from_another_account': 'Von einem anderen Konto bezahlt',
 };

@@ -65,4 +65,5 @@ export const document = {
   'document.tax_in_it': 'Tax in it',
   'document.amount_in': '{amount} {currency}',
   'document.claimed_for': 'Claimed for',
+  'document.ordered_anew': 'Ordered anew as',
 } as const;

@@ -144,5 +144,5 @@ export const paying = {
   'paying.fee_of_it': 'Bank charge in it, {currency}',
   'paying.payment_of': '{number}, {vendor}, {day}, {amount} {currency}',
   'paying.not_other-account': 'Of a payment from another account',
-  'paying.from_its_account': 'An account is kept in {currency}',
+  'paying.from_another_account': 'Paid from another account',
 } as const;

@@ -18,6 +18,7 @@ import type { EntityManager } from 'typeorm';
 import { type Message, message } from '@obolus/messages/message';
 import { loadOrderLines } from '../storage/load/orderLines.ts';
 import { loadReceiptLines } from '../storage/load/receiptLines.ts';
+import { stands } from '../storage/load/rows.ts';
 import { wantFrom } from '../storage/load/wanted.ts';
 
 export const vendorReturn: DocumentCommand<'return'> = {
@@ -97,6 +98,13 @@ export const vendorReturn: DocumentCommand<'return'> = {
       confirmed: line.confirmed ?? false,
     })),
   }),
+  facts: async (manager, id) => {
+    const orders: Row[] = await manager.query(
+      `SELECT DISTINCT d.number FROM order_replaces q JOIN document d ON d.id = q.document_id WHERE q.return_id = ? AND ${stands('d.id')} ORDER BY d.id`,
+      [id],
+    );
+    return orders.map((row) => ({ name: message('document.ordered_anew'), value: text(row.number) }));
+  },
   reference: 'document.return_number',
   papers: async (manager, id) => [
     { name: message('returns.packing_list'), path: `/returns/${id}/paper.pdf` },

@@ -54,8 +54,7 @@ export function Remark({
   vendor: ProposedVendor | undefined;
 }) {
   if (item.held !== '') return <span className="dim">{heldWords(item)}</span>;
-  if (hasItsAccount && paid.amount === '')
-    return <span className="dim">{say('paying.from_its_account', { currency: item.currency })}</span>;
+  if (hasItsAccount && paid.amount === '') return <span className="dim">{say('paying.from_another_account')}</span>;
   const { payee = '', accountSince: since = '' } = vendor ?? {};
   const to = item.paidTo ? item.paidTo.payee || item.paidTo.account : payee;
   return (
