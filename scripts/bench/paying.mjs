@@ -13,7 +13,9 @@ export async function benchPaying(pool, user, url) {
     `INSERT INTO vendor (number, name, currency, terms_id, bank_account) SELECT CONCAT('P', n.seq), CONCAT('Payee ', n.seq), 'USD', t.id, CONCAT('US 5000 ', 1000 + n.seq)
      FROM seq_1_to_${VENDORS} n JOIN terms t ON t.code = '30'`,
   );
-  await pool.query("INSERT INTO bank_account (code, name, currency, account) VALUES ('BENCH', 'Account', 'USD', 'US 1000 2000')");
+  await pool.query(
+    "INSERT INTO bank_account (code, name, currency, account) VALUES ('BENCH', 'Account', 'USD', 'US 1000 2000')",
+  );
   await pool.query(
     "INSERT INTO user_account (email, name, role, password_hash) VALUES ('second@localhost', 'Second', 'approver', ?)",
     [await hash('bench')],
