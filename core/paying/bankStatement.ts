@@ -8,7 +8,7 @@ import { linesOf, numberOf, type Reading } from '../state/caseStep.ts';
 import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { kind } from '../state/kind.ts';
-import { type BankPayment, type Moved, NOTHING_MOVED } from '../state/paying.ts';
+import { type BankPayment, mayBeOn, type Moved, NOTHING_MOVED } from '../state/paying.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { change } from '../state/writing.ts';
 import { optionalText, textOf } from '../reading/fields.ts';
@@ -78,7 +78,7 @@ function checkLine(
   if (!payment) return [refusal('document_unknown', `${at}/of`, { document: of })];
   if (payment.stated.length > 0) return [refusal('payment_stated', `${at}/of`, { document: of })];
   const currency = currencyOfAccount(books, account);
-  if (payment.account === undefined ? currency !== books.company.currency : payment.account !== account)
+  if (!mayBeOn(payment, { id: account, isHome: currency === books.company.currency }))
     return [refusal('bank_account_differs', `${at}/of`)];
   // In the account's own currency the bank takes what was paid and its fee, or gets what came less its fee, and nothing else.
   return payment.currency === currency && took !== payment.amount + fee

@@ -7,7 +7,7 @@ import { numberOf, type Reading } from '../state/caseStep.ts';
 import { checkDate } from '../state/checks.ts';
 import { type Decision, post, refused } from '../state/decision.ts';
 import { kind } from '../state/kind.ts';
-import type { BankPayment } from '../state/paying.ts';
+import { type BankPayment, mayBeOn } from '../state/paying.ts';
 import { refusal, type Refusal } from '../state/refusal.ts';
 import { change, type Writing } from '../state/writing.ts';
 
@@ -44,7 +44,10 @@ function decideCheck(books: Books, command: CheckCommand): Decision<CheckDocumen
     refusals.push(refusal('check_used', '/form', { next: book.nextCheck.toString() }));
   if (of === undefined && reason.trim() === '') refusals.push(refusal('reason_missing', '/reason'));
   if (of !== undefined && !payment) refusals.push(refusal('document_unknown', '/of', { document: of }));
-  if (payment) refusals.push(...checkPayable(payment, { account, currency: currencyOfAccount(books, account) }));
+  if (payment)
+    refusals.push(
+      ...checkPayable(payment, { account, currency: currencyOfAccount(books, account) }, books.company.currency),
+    );
   if (refusals.length > 0) return refused(refusals);
   return post(books, {
     document: { ...command, vendor: payment?.vendor, currency: payment?.currency },
@@ -54,13 +57,17 @@ function decideCheck(books: Books, command: CheckCommand): Decision<CheckDocumen
   });
 }
 
-/** What speaks against paying it by a check on an account now: checks are in the account's currency. */
-export function checkPayable(payment: BankPayment, drawnOn: { account: string; currency: string }): Refusal[] {
+/** What speaks against paying it by a check on an account now: checks are in the account's currency. `home` is that of the books. */
+export function checkPayable(
+  payment: BankPayment,
+  drawnOn: { account: string; currency: string },
+  home: string,
+): Refusal[] {
   const { document, amount, currency, check, stated } = payment;
   return [
     ...(amount <= 0n ? [refusal('check_pays_nothing', '/of')] : []),
     ...(currency === drawnOn.currency ? [] : [refusal('check_currency', '/of', { currency: drawnOn.currency })]),
-    ...(payment.account === undefined || payment.account === drawnOn.account
+    ...(mayBeOn(payment, { id: drawnOn.account, isHome: drawnOn.currency === home })
       ? []
       : [refusal('bank_account_differs', '/account')]),
     ...(check ? [refusal('check_out', '/of', { number: check.number.toString() })] : []),

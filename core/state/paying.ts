@@ -58,6 +58,12 @@ export interface PaymentRun {
   readonly made: readonly number[];
 }
 
+/** Whether a payment may have left an account: the one that it names, else any in base currency. */
+export const mayBeOn = (
+  { account }: Pick<BankPayment, 'account'>,
+  own: { readonly id: string | undefined; readonly isHome: boolean },
+): boolean => (account === undefined ? own.isHome : account === own.id);
+
 /** What left the bank, as it was booked with its payment or prepayment; below zero what came into it for a refund or a claim. Keyed by document. */
 export interface BankPayment {
   readonly document: string;

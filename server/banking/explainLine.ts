@@ -12,7 +12,8 @@ import { big, type Row, showAmount, text } from '../queries/figures.ts';
 import { readBankPayments } from '../storage/load/paymentRuns.ts';
 import { duplicateOf, sqlInstant } from '../storage/transaction.ts';
 import { upTo } from '../storage/upTo.ts';
-import { mayBeOn, type OwnAccount, ownAccountOf } from './ownAccount.ts';
+import { mayBeOn } from '@obolus/core/state/paying';
+import { type OwnAccount, ownAccountOf } from './ownAccount.ts';
 import { unstatedPayments } from './typedPayments.ts';
 
 /** A payment that a line is may have been entered so many days before or after. */
@@ -123,7 +124,7 @@ async function paymentOf(
   const { account, moved } = line;
   if (!payment || !account || moved === undefined || !mayBePayment(line) || payment.amount < 0n !== moved < 0n)
     throw new RequestError(422, 'problem.no_payment_of_bank');
-  if (!mayBeOn(account, payment)) throw new RequestError(422, 'problem.no_payment_of_bank');
+  if (!mayBeOn(payment, account)) throw new RequestError(422, 'problem.no_payment_of_bank');
   const kept = keptOf(moved, payment, account.currency);
   return {
     date: line.day > payment.date ? line.day : payment.date,
@@ -153,7 +154,7 @@ export async function paymentsOfLine(
   const found = (await unstatedPayments(manager, [addDays(day, -DAYS), addDays(day, DAYS)])).flatMap((payment) => {
     const kept = keptOf(moved, payment, account.currency);
     const isOther =
-      !mayBeOn(account, payment) || payment.amount < 0n !== moved < 0n || (kept !== undefined && kept < 0n);
+      !mayBeOn(payment, account) || payment.amount < 0n !== moved < 0n || (kept !== undefined && kept < 0n);
     const isOff = payment.took === undefined ? kept !== 0n : payment.took !== moved;
     return isOther ? [] : [{ ...payment, kept, isOff, away: Math.abs(daysBetween(day, payment.date)) }];
   });

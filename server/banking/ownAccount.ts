@@ -30,7 +30,3 @@ export async function ownAccountOf(manager: EntityManager, id: string): Promise<
   const [row] = (await manager.query(`${OWN} WHERE id = ?`, [id])) as Row[];
   return row && ownOf(row);
 }
-
-/** Whether a payment may have left this account: the one that it says, else any in the currency of the books. */
-export const mayBeOn = ({ id, isHome }: OwnAccount, { account }: { readonly account: string | undefined }): boolean =>
-  account === undefined ? isHome : account === id;

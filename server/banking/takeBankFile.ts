@@ -9,7 +9,8 @@ import { type Post, postTogether } from '../commands/runCommand.ts';
 import { type Row, text } from '../queries/figures.ts';
 import { duplicateOf, sqlInstant } from '../storage/transaction.ts';
 import { type BankMessage, readBankMessages, type StatementLine, type StatusLine } from './bankMessages.ts';
-import { mayBeOn, ownAccount } from './ownAccount.ts';
+import { mayBeOn } from '@obolus/core/state/paying';
+import { ownAccount } from './ownAccount.ts';
 import { readBankFiles } from './readBankFiles.ts';
 import { minorOf } from './minorOf.ts';
 import { type Payment, paymentsByCheck, paymentsNamed } from './namedPayments.ts';
@@ -177,7 +178,7 @@ async function takeStatement(
         lines.map(({ day }) => day),
       )
     : [];
-  const typed = known.filter((payment) => ours && mayBeOn(ours, payment));
+  const typed = known.filter((payment) => ours && mayBeOn(payment, ours));
   const byCheck = await paymentsByCheck(
     manager,
     ours?.id ?? '',
@@ -199,7 +200,7 @@ async function takeStatement(
       if (kind === 'charge') return '';
       const against = reasonAgainst(payment, line.asked, handled);
       if (against !== '' || !payment) return against;
-      if (!mayBeOn(ours, payment)) return 'other-account';
+      if (!mayBeOn(payment, ours)) return 'other-account';
       return payment.currency === ours.currency && moved !== payment.amount + fee ? 'amount-differs' : '';
     })();
     const day = isDay(line.day) ? line.day : '';
