@@ -5,7 +5,7 @@ import type { Day } from '../exact/calendar.ts';
 import type { Tariff } from '../tariff/schedule.ts';
 import type { Effects } from '../costing/effects.ts';
 import type { Charge, CreditableLine, ExpensedLine, KnownBill, Payable, Prepayment } from './owed.ts';
-import type { BankAccount, BankPayment, Moved, PaymentRun } from './paying.ts';
+import type { BankAccount, BankPayment, Moved, PaymentRun, RunPlace } from './paying.ts';
 import type { CustomsEntry } from './customs.ts';
 import type { Company, DatedRate, TaxLevel, Vendor } from './company.ts';
 import type { Held, Order, OrderLine, ReceiptLine } from './purchasing.ts';
@@ -55,6 +55,7 @@ export interface Books {
   readonly payables: ReadonlyMap<string, Payable>;
   readonly prepayments: ReadonlyMap<string, Prepayment>;
   readonly paymentRuns: ReadonlyMap<string, PaymentRun>;
+  readonly runPlaces: ReadonlyMap<LineId, RunPlace>;
   readonly bankPayments: ReadonlyMap<string, BankPayment>;
   readonly bankAccounts: ReadonlyMap<string, BankAccount>;
   /** Movements out that value may be taken from. */
@@ -95,6 +96,7 @@ export function emptyBooks(company: Company): Books {
     payables: new Map(),
     prepayments: new Map(),
     paymentRuns: new Map(),
+    runPlaces: new Map(),
     bankPayments: new Map(),
     bankAccounts: new Map(),
     sources: new Map(),

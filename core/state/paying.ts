@@ -50,12 +50,17 @@ export interface PaymentRun {
   /** The company's bank account that it pays from. */
   readonly account: string;
   readonly way: RunWay;
-  readonly payments: readonly RunPayment[];
+  /** How many payments it asks for: its lines from 1. */
+  readonly places: number;
   /** What they come to, in base currency. */
   readonly amount: BaseAmount;
   readonly answer: 'approved' | 'rejected' | undefined;
-  /** Payments by their place that were made once: also where the bank sent them back, they are not made again under the same release. */
-  readonly made: readonly number[];
+}
+
+/** One payment of a run. Keyed by the run's line. */
+export interface RunPlace extends RunPayment {
+  /** Whether it was made once: also where the bank sent it back, it is not made again under the same release. */
+  readonly isMade: boolean;
 }
 
 /** Whether a payment may have left an account: the one that it names, else any in base currency. */

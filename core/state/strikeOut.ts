@@ -14,6 +14,7 @@ const LINES = [
   'charges',
   'creditable',
   'expensed',
+  'runPlaces',
 ] as const satisfies readonly PartName[];
 
 /** Takes a reversed document out of the books: its own lines, and itself from every line that it built on. */

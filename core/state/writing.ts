@@ -31,6 +31,7 @@ const PARTS: { readonly [Name in PartName]: true } = {
   payables: true,
   prepayments: true,
   paymentRuns: true,
+  runPlaces: true,
   bankPayments: true,
   bankAccounts: true,
   sources: true,

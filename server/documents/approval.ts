@@ -4,13 +4,10 @@ import { invariant } from '@obolus/core/exact/invariant';
 import { askedLast } from '../storage/approvalRequests.ts';
 import { applyChange } from '../setUp/approved.ts';
 import type { Waiting } from '../setUp/second.ts';
-import { formatAmount } from '@obolus/core/exact/amounts';
-import { lineId } from '@obolus/core/costing/pool';
 import { doubtedSince } from '../queries/paidTwice.ts';
 import { writeRunFile } from '../transfers/runFile.ts';
-import { loadPaymentRuns } from '../storage/load/paymentRuns.ts';
-import { loadGoodsOf } from './payment.ts';
-import { paymentRun, shownPrepays } from './paymentRun.ts';
+import { loadPaymentRun, loadWholeRun } from '../storage/load/paymentRuns.ts';
+import { loadRelease, paymentsReleased } from './releaseOfRun.ts';
 import type { EntityManager } from 'typeorm';
 import { problemOfAccount } from '../transfers/accountNumbers.ts';
 import { loadVendors } from '../storage/load/company.ts';
@@ -53,9 +50,9 @@ export const approval: DocumentCommand<'approval'> = {
     if (isDocument(subject)) return {};
     return { asked: (await askedLast(manager, subject, of, locking))?.asked };
   },
-  load: async ({ subject, of }, loader) => {
+  load: async ({ subject, of, step }, loader) => {
     if (subject === 'order') await loadOrder(loader, of);
-    if (subject === 'payment-run') await loadPaymentRuns(loader, [of]);
+    if (subject === 'payment-run') await (step === 'approved' ? loadWholeRun : loadPaymentRun)(loader, of);
     if (subject !== 'remit-to') return;
     await loadPayables(loader, [of]);
     const vendor = loader.parts.payables.get(of)?.vendor;
@@ -104,55 +101,10 @@ export const approval: DocumentCommand<'approval'> = {
     reason,
   }),
   async loadFollowing({ subject, of, step }, loader) {
-    if (subject !== 'payment-run' || step !== 'approved') return;
-    const run = loader.parts.paymentRuns.get(of);
-    if (!run) return;
-    await paymentRun.load({ ...run, kind: 'payment-run' }, loader);
-    if (loader.company.discountsTo === 'goods')
-      await loadGoodsOf(
-        loader,
-        run.payments.flatMap(({ bills }) => bills),
-      );
+    if (subject === 'payment-run' && step === 'approved') await loadRelease(loader, of);
   },
   // What was released is paid, all of it or nothing.
-  follows({ subject, of, step }, _, { company, paymentRuns }) {
-    const run = subject === 'payment-run' && step === 'approved' ? paymentRuns.get(of) : undefined;
-    return (run?.payments ?? []).map(({ vendor, currency, bills, prepays }, position) =>
-      prepays
-        ? {
-            kind: 'prepayment',
-            at: '',
-            body: {
-              vendor,
-              currency,
-              date: run?.date ?? '',
-              account: run?.account ?? '',
-              order: prepays.order ?? '',
-              run: lineId(of, position + 1),
-              ...shownPrepays(prepays, currency),
-            },
-          }
-        : {
-            kind: 'payment',
-            at: '',
-            body: {
-              vendor,
-              currency,
-              date: run?.date ?? '',
-              account: run?.account ?? '',
-              from: '',
-              discountsTo: company.discountsTo,
-              reason: '',
-              run: lineId(of, position + 1),
-              bills: bills.map(({ of: item, amount, discount }) => ({
-                of: item,
-                amount: formatAmount(amount, currency),
-                discount: formatAmount(discount, currency),
-                writeOff: '',
-              })),
-            },
-          },
-    );
-  },
+  follows: ({ subject, of, step }, _, books) =>
+    subject === 'payment-run' && step === 'approved' ? paymentsReleased(books, of) : [],
   lines: `SELECT NULL AS line_no, s.amount, s.step AS item_name, '' AS item_number, '' AS item_unit, ${OF} FROM approval s LEFT JOIN document o ON o.id = COALESCE(s.order_id, s.run_id, s.bill_id) WHERE s.document_id = ?`,
 };

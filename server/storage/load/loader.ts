@@ -176,6 +176,7 @@ const CALLED: { readonly [Name in PartName]: string } = {
   payables: 'payables',
   prepayments: 'prepayments',
   paymentRuns: 'payment runs',
+  runPlaces: 'payments of runs',
   bankPayments: 'what left the bank',
   bankAccounts: 'bank accounts',
   sources: 'movements out',
