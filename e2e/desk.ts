@@ -60,11 +60,14 @@ export class Desk {
     }
   }
 
-  /** Goes to a document, an order, an item by its number, as it is searched for. */
+  /** Goes to a document, an order, an item by its number, as it is searched for: to another page than the one that it is on. */
   async find(number: string): Promise<void> {
+    const title = this.page.getByRole('heading', { level: 1 });
+    const before = await title.innerText();
     await this.page.keyboard.press('Control+k');
     await this.page.keyboard.type(number);
     await this.page.getByRole('option', { name: number }).first().click();
+    await expect(title).not.toHaveText(before);
   }
 
   async signIn(role: Role = 'accountant'): Promise<void> {
