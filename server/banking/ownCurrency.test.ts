@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setTimeout } from 'node:timers/promises';
 import { afterAll, beforeAll, expect, it } from '@jest/globals';
 import type { BankFileView, BankLine, RunView } from '@obolus/contract/views/paying';
 import { documentAmount, formatAmount, rateOrThrow, toBase } from '@obolus/core/exact/amounts';
@@ -73,6 +74,22 @@ it('pays in its own currency what was paid and the fee; the journal says the acc
   });
   const body = (await ines.call('GET', `/api/documents/${payment}/body`)).body.body;
   expect(body).toMatchObject({ account: euro, took: '105.00', fee: '5.00' });
+});
+
+it('waits for whoever changes the currency of an account, and is decided on what it became', async () => {
+  const fresh = await ownAccount(ines, { code: 'FRESH', name: 'Fresh account', currency: 'USD', account: '5000 7777 1111' }); // prettier-ignore
+  const of = await bill('EU-1b', '10');
+  const other = server.source.createQueryRunner();
+  await other.startTransaction();
+  await other.query("UPDATE bank_account SET currency = 'EUR' WHERE id = ?", [fresh]);
+  const paying = ines.posted('payment', pays(of, '10', { account: fresh, took: '11', fee: '1' }));
+  // Long enough for it to be there and wait.
+  await Promise.race([paying, setTimeout(500)]);
+  await other.commitTransaction();
+  await other.release();
+  const payment = await paying;
+  expect(await bankLineOf(payment)).toMatchObject({ held: { amount: '-11.00', currency: 'EUR' } });
+  await ines.posted('reversal', { of: payment, date: make.payment(of, '10').date, reason: 'tried' });
 });
 
 it('takes its statements in its currency, and nothing of another account’s', async () => {

@@ -50,12 +50,17 @@ export function cameIntoBank(
 /** The currency in which a body says what the bank took: that of the account which it names, else of the books. */
 export async function accountCurrency(
   manager: EntityManager,
-  { body: { account = '' }, baseCurrency }: { body: { account?: string }; baseCurrency: string },
+  {
+    body: { account = '' },
+    baseCurrency,
+    locking,
+  }: { body: { account?: string }; baseCurrency: string; locking: boolean },
 ): Promise<{ accountCurrency: string }> {
+  const lock = locking ? ' LOCK IN SHARE MODE' : '';
   const [row] =
     account === ''
       ? []
-      : await query({ manager, locking: false }, 'SELECT currency FROM bank_account WHERE id = ?', [account]);
+      : await query({ manager, locking }, `SELECT currency FROM bank_account WHERE id = ?${lock}`, [account]);
   return { accountCurrency: row ? text(row.currency) : baseCurrency };
 }
 

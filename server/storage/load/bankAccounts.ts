@@ -17,12 +17,14 @@ export async function loadBankAccount(
   if (kept) await loadRates(loader, [kept.currency], until, since);
 }
 
+/** Their currency stays while something is posted on them: it is settled with the first that is. */
 export const loadBankAccounts = (loader: BooksLoader, accounts: readonly string[]): Promise<void> =>
   loader.keep('bankAccounts', accounts, async (missing) =>
-    (await query(loader.reading, 'SELECT id, currency FROM bank_account WHERE id IN (?)', [missing])).map((row) => [
-      text(row.id),
-      { currency: text(row.currency), nextCheck: undefined },
-    ]),
+    (
+      await query(loader.reading, `SELECT id, currency FROM bank_account WHERE id IN (?)${loader.sharedLock}`, [
+        missing,
+      ])
+    ).map((row) => [text(row.id), { currency: text(row.currency), nextCheck: undefined }]),
   );
 
 /** Accounts with the numbers of their next checks; for posting they are locked, so that each number is given once. */
