@@ -84,14 +84,15 @@ function Closing({
       closingOf(
         body,
         lines.filter(({ currency }) => currency === body.currency),
-        own.of(body.account, body.currency).id,
+        own.of(body.account, body.currency),
       ),
     title: () => party.name,
   });
   const mayClose = useMayPost('claim-closing');
   const { body, change, refusals } = entering;
   if (!body) return null;
-  const bankGot = say('returns.bank_got', { currency: own.of(body.account, body.currency).currency });
+  const account = own.of(body.account, body.currency);
+  const bankGot = say('returns.bank_got', { currency: account.currency });
   const shown = lines.filter(({ currency }) => currency === body.currency);
   return (
     <div className="screen">
@@ -105,7 +106,7 @@ function Closing({
               value={body.currency}
               wrong={wrongAt(refusals, '/currency')}
               options={[...new Set([body.currency, ...currencies])].map((currency) => [currency, currency] as const)}
-              onChange={(currency) => change({ currency, account: '' })}
+              onChange={(currency) => change({ currency, account: '', got: '' })}
             />
           </Field>
           <OwnAccount
@@ -113,17 +114,19 @@ function Closing({
             chosen={body.account}
             currency={body.currency}
             wrong={wrongAt(refusals, '/account')}
-            onChange={(account) => change({ account, got: '' })}
+            onChange={(to) => change({ account: to, got: '' })}
           />
-          <Field name={bankGot}>
-            <FigureCell
-              label={bankGot}
-              value={body.got}
-              placeholder={say('payables.at_days_rate')}
-              wrong={wrongAt(refusals, '/got')}
-              onChange={(got) => change({ got })}
-            />
-          </Field>
+          {account.currency !== body.currency && (
+            <Field name={bankGot}>
+              <FigureCell
+                label={bankGot}
+                value={body.got}
+                placeholder={say('payables.at_days_rate')}
+                wrong={wrongAt(refusals, '/got')}
+                onChange={(got) => change({ got })}
+              />
+            </Field>
+          )}
           <Field name={say('word.reason')} wide>
             <Cell
               label={say('word.reason')}

@@ -18,6 +18,7 @@ const line = (id: string, more: Partial<CreditableView> = {}): CreditableView =>
   expected: '50.00',
   ...more,
 });
+const dollars = { id: '4', currency: 'USD' };
 const back = line('7', { kind: 'return', quantity: '10', price: '9.5', expected: '0.00' });
 const body = (claims: ClaimBody['claims'], more: Partial<ClaimBody> = {}): ClaimBody => ({
   vendor: '1',
@@ -47,7 +48,7 @@ describe('claims that are closed', () => {
       '3/1': { closed: '', received: '5', to: 'cost' as const },
     };
     expect(
-      closingOf(body(claims, { reason: 'agreed by phone', got: '23.80' }), [line('1'), back, line('3')], '4'),
+      closingOf(body(claims, { reason: 'agreed by phone', got: '23.80' }), [line('1'), back, line('3')], dollars),
     ).toEqual({
       vendor: '1',
       date: '2026-11-23',
@@ -60,7 +61,13 @@ describe('claims that are closed', () => {
         { of: '7/1', quantity: '4', received: '', to: 'cost' },
       ],
     });
-    expect(closingOf(body({}), [line('1')], '')).toBeUndefined();
+    expect(closingOf(body({}), [line('1')], dollars)).toBeUndefined();
+  });
+
+  it('say what an account got only where its currency is another, and name no account where none is set up', () => {
+    const said = body({ '1/1': { closed: '30', received: '30', to: 'cost' } }, { got: '23.80' });
+    expect(closingOf(said, [line('1')], { id: '4', currency: 'EUR' })).not.toHaveProperty('got');
+    expect(closingOf(said, [line('1')], { id: '', currency: 'USD' })).not.toHaveProperty('account');
   });
 
   it('say what of an amount is refused', () => {

@@ -35,11 +35,11 @@ export const openOf = (line: CreditableView): string => (isGoods(line) ? (line.q
 /** Whether what is refused of it may go into goods. */
 export const hasGoods = ({ kind, unit }: CreditableView): boolean => kind === 'bill' && unit !== '';
 
-/** The document that stands for what was typed; undefined while nothing is closed. */
+/** The document that stands for what was typed; undefined while nothing is closed. What an account got is said where its currency is another. */
 export function closingOf(
   { vendor, date, currency, reason, got, claims }: ClaimBody,
   lines: readonly CreditableView[],
-  account: string,
+  account: { readonly id: string; readonly currency: string },
 ): BodyOf<'claim-closing'> | undefined {
   const closed = lines.flatMap((line) => {
     const said = claims[line.line];
@@ -48,7 +48,12 @@ export function closingOf(
     return [{ of: line.line, ...what, received: said.received, to: said.to }];
   });
   if (closed.length === 0) return undefined;
-  return { vendor, date, currency, reason, ...(account ? { account } : {}), ...(got ? { got } : {}), lines: closed };
+  const paidInto = account.id ? { account: account.id } : {};
+  return {
+    ...{ vendor, date, currency, reason, ...paidInto },
+    ...(got && account.currency !== currency ? { got } : {}),
+    lines: closed,
+  };
 }
 
 /** What of an amount is refused; of goods that went back the books say so. */

@@ -169,7 +169,8 @@ function Balances({
   currency: string;
 }) {
   if (!statement) return null;
-  const apart = difference(body.closing || '0', statement.own.closing) ?? '0';
+  // Until their balance is typed there is nothing to compare ours with.
+  const apart = body.closing === '' ? '' : (difference(body.closing, statement.own.closing) ?? '');
   const open = statement.beside.filter(({ found }) => !isAgreed(found)).length;
   const lines = [
     ['payables.statement_theirs', body.closing],
@@ -182,8 +183,12 @@ function Balances({
         {lines.map(([name, amount]) => (
           <div key={name} className="contents">
             <dt>{say(name)}</dt>
-            <dd className={`num ${name === 'word.difference' && !isZero(apart) ? 'text-over' : ''}`}>
-              {showFigure(amount)} <span className="dim">{currency}</span>
+            <dd className={`num ${name === 'word.difference' && apart !== '' && !isZero(apart) ? 'text-over' : ''}`}>
+              {amount !== '' && (
+                <>
+                  {showFigure(amount)} <span className="dim">{currency}</span>
+                </>
+              )}
             </dd>
           </div>
         ))}
