@@ -60,6 +60,7 @@ export async function benchPosting(pool, url) {
     );
   }
   await countTrips(pool, (n) => users[0].post('/api/documents/receipt', body(0, n)), 'posting');
+  await countTrips(pool, (n) => barePosting(pool, (bare += 1), order(0, n), 0), 'bare posting');
   await countTrips(pool, (n) => users[0].post('/api/documents/receipt/preview', body(0, n)), 'preview');
   const times = [];
   for (let n = 0; n < 400; n += 1) {
@@ -71,32 +72,50 @@ export async function benchPosting(pool, url) {
   row('preview of the same receipt', `p50 ${times[200].toFixed(1)} ms`, `p99 ${times[396].toFixed(1)} ms`);
 }
 
-/** The statements of a receipt of three FIFO lines, with the rows that the product writes, and nothing else. */
+/** The statements of a receipt of three FIFO lines in as many round trips, with the rows that the product writes, and nothing else. */
 async function barePosting(pool, id, order, client) {
   const connection = await pool.getConnection();
   const items = itemsOf(client);
+  const trip = (...statements) =>
+    connection.query(
+      `BEGIN NOT ATOMIC\n${statements.map(([sql, values]) => connection.format(sql, values)).join(';\n')};\nEND`,
+    );
+  const lines =
+    '((l.document_id = ? AND l.line_no = 1) OR (l.document_id = ? AND l.line_no = 2) OR (l.document_id = ? AND l.line_no = 3))';
   try {
-    await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
-    await connection.query('START TRANSACTION');
-    await connection.query("INSERT INTO idempotency VALUES (?, 1, REPEAT('a', 64), NOW(6))", [`bare:${id}`]);
+    await connection.query('SELECT id, name, email, role, language FROM user_account WHERE id = 1 AND blocked = 0');
+    await trip(
+      ['SET SESSION innodb_lock_wait_timeout = 3'],
+      ['SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED'],
+      ['START TRANSACTION'],
+      ["INSERT INTO idempotency VALUES (?, 1, REPEAT('a', 64), NOW(6))", [`bare:${id}`]],
+      ['SELECT version, user_id FROM draft WHERE id = ? FOR UPDATE', [`bare:${id}`]],
+    );
     await connection.query(
       'SELECT c.currency, c.first_open_day, (SELECT t.days FROM vendor v JOIN terms t ON t.id = v.terms_id WHERE v.id = 1) t, (SELECT name FROM warehouse WHERE id = 1) w FROM company c WHERE id = 1 LOCK IN SHARE MODE',
     );
-    await connection.query('SELECT id FROM document WHERE id IN (?) ORDER BY id FOR UPDATE', [[order]]);
-    await connection.query(
-      `SELECT l.*, (SELECT COALESCE(SUM(r.quantity), 0) FROM receipt_line r WHERE r.order_id = l.document_id AND r.order_line_no = l.line_no) received FROM order_line l JOIN document d ON d.id = l.document_id
-       WHERE (l.document_id = ? AND l.line_no = 1) OR (l.document_id = ? AND l.line_no = 2) OR (l.document_id = ? AND l.line_no = 3)`,
-      [order, order, order],
+    await trip(
+      ['SELECT id FROM document WHERE id IN (?) ORDER BY id FOR UPDATE', [[order]]],
+      [`SELECT l.* FROM order_line l JOIN document d ON d.id = l.document_id WHERE ${lines}`, [order, order, order]],
     );
-    await connection.query('SELECT * FROM item WHERE id IN (?)', [items]);
-    await connection.query('SELECT * FROM pool WHERE item_id IN (?) AND warehouse_id = 1 ORDER BY id FOR UPDATE', [
-      items,
-    ]);
-    await connection.query('SELECT NEXTVAL(document_ids), NEXTVAL(number_receipt)');
+    await trip(
+      [
+        'SELECT r.order_line_no, r.quantity FROM receipt_line r WHERE (r.order_id = ? AND r.order_line_no = 1) OR (r.order_id = ? AND r.order_line_no = 2) OR (r.order_id = ? AND r.order_line_no = 3)',
+        [order, order, order],
+      ],
+      ['SELECT * FROM item WHERE id IN (?)', [items]],
+    );
+    const pools = 'SELECT * FROM pool WHERE item_id IN (?) AND warehouse_id = 1 ORDER BY id';
+    await connection.query(pools, [items]);
+    await connection.query(`${pools} FOR UPDATE`, [items]);
+    await trip(
+      ['SELECT NEXTVAL(document_ids), NEXTVAL(number_receipt)'],
+      ['SELECT * FROM write_down_line WHERE pool_id IN (?)', [items]],
+    );
     const writes = [];
     const write = (sql, values) => writes.push(connection.format(sql, values));
     write(
-      "INSERT INTO document VALUES (?, 'receipt', ?, '2026-03-10', 1, NULL, 1, 'USD', 10000000000, 'PS', '', NULL, '', 1, NOW(6), ?)",
+      "INSERT INTO document (id, kind, number, date, vendor_id, warehouse_id, currency, rate, reference, note, entered_by, entered_at, idempotency_key) VALUES (?, 'receipt', ?, '2026-03-10', 1, 1, 'USD', 10000000000, 'PS', '', 1, NOW(6), ?)",
       [id, `B-${id}`, `bare:${id}`],
     );
     const three = (make) => [1, 2, 3].map(make);
@@ -141,9 +160,9 @@ async function barePosting(pool, id, order, client) {
     );
     write('INSERT INTO search_word VALUES ?', [[[`BARE${id}`, id]]]);
     write("CALL seal_document(?, 'bare', ?)", [id, 'm'.repeat(64)]);
-    await connection.query(`BEGIN NOT ATOMIC\n${writes.join(';\n')};\nEND`);
-    await connection.query('COMMIT');
-    await connection.query('DELETE FROM draft WHERE id = ? AND user_id = 1', [`bare:${id}`]);
+    write('DELETE FROM draft WHERE id = ?', [`bare:${id}`]);
+    write('INSERT INTO reply VALUES (?, ?)', [`bare:${id}`, 'r'.repeat(200)]);
+    await connection.query(`BEGIN NOT ATOMIC\n${writes.join(';\n')};\nCOMMIT;\nEND`);
   } catch (problem) {
     await connection.query('ROLLBACK');
     if (problem.errno !== 1213) throw problem;

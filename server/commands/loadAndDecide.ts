@@ -12,7 +12,8 @@ import type { Questioned } from '../documents/documentCommand.ts';
 import { commandOf } from '../documents/registry.ts';
 import { loadCompany } from '../storage/load/company.ts';
 import { BooksLoader, type LoadedBooks } from '../storage/load/loader.ts';
-import { readWantedPools } from '../storage/load/wanted.ts';
+import { big, query, type Reading, text } from '../storage/load/rows.ts';
+import { lockWantedPools, readWantedPools } from '../storage/load/wanted.ts';
 import { seriesOf } from '../storage/rights.ts';
 
 /** A document that does not exist yet stands after every other in the order of entry. */
@@ -81,8 +82,12 @@ export async function loadAndDecide<Kind extends DocumentKind>(
     return { books: loader.books(0n), decision: refused(refusals), terms, number: '', questioned };
   await commandOf(kind).load(command, loader);
   if (!locking) await commandOf(kind).loadFollowing?.(body, loader);
-  await readWantedPools(loader);
-  const numbered = locking ? await nextNumbers(manager, kind) : { document, number: '' };
+  const rows = await lockWantedPools(loader);
+  // Taken after the locks: within an order and a pool, documents are numbered in the order in which they commit.
+  const [numbered] = await Promise.all([
+    locking ? nextNumbers(loader.reading, kind) : { document, number: '' },
+    readWantedPools(loader, rows),
+  ]);
   const books = loader.books(numbered.document);
   reached('deciding');
   const decision = decide<Kind>(books, command);
@@ -102,18 +107,12 @@ const veiled = (told: Refusal): Refusal =>
     ? refusal('count_again', told.at)
     : told;
 
-/** Taken after the locks: within an order and a pool, documents are numbered in the order in which they commit. */
-async function nextNumbers(manager: EntityManager, kind: DocumentKind): Promise<{ document: bigint; number: string }> {
-  const [row] = (await manager.query(
-    `SELECT NEXTVAL(document_ids) AS document, NEXTVAL(${seriesOf(kind)}) AS number`,
-  )) as {
-    document: string;
-    number: string;
-  }[];
-  return { document: BigInt(row?.document ?? 0), number: numberOf(kind, row?.number) };
+async function nextNumbers(reading: Reading, kind: DocumentKind): Promise<{ document: bigint; number: string }> {
+  const [row] = await query(reading, `SELECT NEXTVAL(document_ids) AS document, NEXTVAL(${seriesOf(kind)}) AS number`);
+  return { document: big(row?.document), number: numberOf(kind, text(row?.number)) };
 }
 
-const numberOf = (kind: DocumentKind, number: string | undefined) => `${KINDS[kind].prefix}-${number ?? ''}`;
+const numberOf = (kind: DocumentKind, number: string) => `${KINDS[kind].prefix}-${number}`;
 
 /** The next place in the order of entry. */
 export async function nextDocument(manager: EntityManager): Promise<bigint> {
@@ -124,5 +123,5 @@ export async function nextDocument(manager: EntityManager): Promise<bigint> {
 /** The next number of a kind, for a document whose place is known. */
 export async function nextNumber(manager: EntityManager, kind: DocumentKind): Promise<string> {
   const [row] = (await manager.query(`SELECT NEXTVAL(${seriesOf(kind)}) AS number`)) as { number: string }[];
-  return numberOf(kind, row?.number);
+  return numberOf(kind, row?.number ?? '');
 }

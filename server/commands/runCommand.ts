@@ -5,10 +5,10 @@ import { invariant } from '@obolus/core/exact/invariant';
 import type { PostedDocument } from '@obolus/core/posting/kinds';
 import type { Posted } from '@obolus/core/state/decision';
 import type { Refusal } from '@obolus/core/state/refusal';
-import { checkDraft, endDraft } from '../storage/drafts.ts';
+import { checkDraft, endDraft, stateOfDraft } from '../storage/drafts.ts';
 import { once } from '../storage/once.ts';
 import { savePosted, touchedBy } from '../storage/savePosted.ts';
-import { type Writes, written } from '../storage/writes.ts';
+import { type Pen, send, writing } from '../storage/writes.ts';
 import { duplicateOf, sqlInstant, transaction } from '../storage/transaction.ts';
 import type { Saving } from '../documents/documentCommand.ts';
 import type { TableRows } from '../storage/documentRows.ts';
@@ -45,21 +45,26 @@ export async function postDocument<Kind extends DocumentKind>(
   body: BodyOf<Kind>,
   posting: Posting,
 ): Promise<PostedReply> {
-  const keyed = { key: posting.key, user: posting.user, at: sqlInstant(posting.now()) };
+  const { key, user, version } = posting;
+  const command = commandOf(kind);
   try {
-    return await transaction(source, async (manager) => {
-      await posting.first?.(manager);
-      return once(manager, keyed, [kind, body], async (last) => {
-        await checkDraft(manager, posting.key, posting.user, posting.version);
-        endDraft(last, posting.key);
-        const posted = await postWithin(manager, kind, body, posting, last);
-        await commandOf(kind).after?.(manager, posting.key);
+    return await once(source, { key, user, at: sqlInstant(posting.now()) }, [kind, body], {
+      asks: (manager) => stateOfDraft(manager, key, user),
+      work: async (manager, pen, draft) => {
+        await posting.first?.(manager);
+        checkDraft(draft, { user, version });
+        endDraft(pen.last, key);
+        const posted = await postWithin(manager, kind, body, posting, pen);
+        if (command.after) {
+          await pen.through();
+          await command.after(manager, key);
+        }
         return posted;
-      });
+      },
     });
   } catch (problem) {
     // Two people enter the same at the same moment: the unique index decides, and says what the rule says.
-    const { duplicate } = commandOf(kind);
+    const { duplicate } = command;
     if (duplicate && duplicateOf(problem, duplicate.index))
       throw new RefusedError([duplicate.refusal(body)], { items: new Map(), warehouses: new Map() });
     throw problem;
@@ -79,13 +84,17 @@ export function postTogether<Result>(
   work: (manager: EntityManager, post: Post) => Promise<Result>,
 ): Promise<Result> {
   return transaction(source, async (manager) => {
-    let posted = 0;
-    return written(manager, (last) =>
-      work(manager, (kind, body) => {
-        posted += 1;
-        return postWithin(manager, kind, body, { ...posting, key: `${posting.key}:${posted}` }, last);
+    let count = 0;
+    const { result, last } = await writing(manager, (pen) =>
+      work(manager, async (kind, body) => {
+        count += 1;
+        const posted = await postWithin(manager, kind, body, { ...posting, key: `${posting.key}:${count}` }, pen);
+        await pen.through();
+        return posted;
       }),
     );
+    await send(manager, last);
+    return result;
   });
 }
 
@@ -95,7 +104,7 @@ async function postWithin<Kind extends DocumentKind>(
   kind: Kind,
   body: BodyOf<Kind>,
   posting: Posting,
-  last: Writes,
+  pen: Pen,
 ): Promise<PostedReply> {
   const {
     books,
@@ -121,7 +130,7 @@ async function postWithin<Kind extends DocumentKind>(
   const rows = command.rows(document, saving, body);
   beginsToWrite(rowsOf(rows, decision.posted));
   await command.settle?.(document, manager, saving, body);
-  const { seal, changed } = await savePosted(manager, books, decision.posted, {
+  const { seal, changed } = await savePosted(manager, pen, books, decision.posted, {
     id,
     number,
     key: posting.key,
@@ -134,7 +143,7 @@ async function postWithin<Kind extends DocumentKind>(
     takesBack: command.takesBack?.(document),
   });
   // Sealing takes its turn with all others, and so comes at the very end.
-  last.add('CALL seal_document(?, ?, ?)', [...seal]);
+  pen.last.add('CALL seal_document(?, ?, ?)', [...seal]);
   const reply = {
     id,
     kind,
@@ -147,6 +156,7 @@ async function postWithin<Kind extends DocumentKind>(
   const followers = command.follows?.(document, body, books) ?? [];
   for (const [position, following] of followers.entries()) {
     followedBy(position, followers.length);
+    await pen.through();
     replies.push(
       await postWithin(
         manager,
@@ -157,7 +167,7 @@ async function postWithin<Kind extends DocumentKind>(
           ahead: undefined,
           key: `${posting.key}:${following.kind}${position === 0 ? '' : `:${position + 1}`}`,
         },
-        last,
+        pen,
       ).catch((problem: unknown) => {
         throw problem instanceof RefusedError
           ? new RefusedError(problem.refusals.map(below(following.at)), problem.names)

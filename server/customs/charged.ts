@@ -18,7 +18,7 @@ import { BooksLoader } from '../storage/load/loader.ts';
 import { loadDeclared } from '../storage/load/declared.ts';
 import { stands } from '../storage/load/rows.ts';
 import { readTariff } from '../storage/load/setUp.ts';
-import { readWantedPools } from '../storage/load/wanted.ts';
+import { lockWantedPools, readWantedPools } from '../storage/load/wanted.ts';
 
 /** Each line of an entry for which duty is stated and whose goods have come: calculated beside charged, with what each cause makes. */
 export async function viewCharged(
@@ -65,7 +65,7 @@ export async function readChargedEntry(manager: EntityManager, id: string): Prom
     loader,
     lines.flatMap((line) => line.goods),
   );
-  await readWantedPools(loader);
+  await readWantedPools(loader, await lockWantedPools(loader));
   const books = loader.books(0n);
   const entry = {
     entered: text(head.entered),

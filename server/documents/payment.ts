@@ -48,14 +48,16 @@ export const payment: DocumentCommand<'payment'> = {
       loader,
       command.bills.map(({ of }) => of),
     );
-    await loadOrderLines(
-      loader,
-      command.bills.flatMap(({ of }) => loader.parts.payables.get(of)?.waitsFor.map((line) => line.of) ?? []),
-    );
-    await loadRunOf(loader, command.run);
-    if (command.from !== undefined) await loadPrepayments(loader, [command.from]);
-    await loadBankAccount(loader, command.account, command.date);
-    await loadRates(loader, [command.currency], command.date);
+    await Promise.all([
+      loadOrderLines(
+        loader,
+        command.bills.flatMap(({ of }) => loader.parts.payables.get(of)?.waitsFor.map((line) => line.of) ?? []),
+      ),
+      loadPrepayments(loader, command.from === undefined ? [] : [command.from]),
+      // With the forms of its account first, where its run pays by checks.
+      loadRunOf(loader, command.run).then(() => loadBankAccount(loader, command.account, command.date)),
+      loadRates(loader, [command.currency], command.date),
+    ]);
     if (command.discountsTo === 'goods') await loadGoodsOf(loader, command.bills);
   },
   header: ({ vendor, currency, reason }) => ({ vendor, currency, note: reason }),

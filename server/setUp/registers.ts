@@ -32,7 +32,7 @@ export async function viewEntry(
 }
 
 /** Sets up a new entry; asked again with the same key it is the one that was made. */
-export function newEntry(
+export async function newEntry(
   source: DataSource,
   register: RegisterName,
   fields: EntryFields,
@@ -42,12 +42,10 @@ export function newEntry(
 ): Promise<string> {
   const saver = saverOf(register, user, now);
   const keyed = { key, user: user.id, at: saver.at };
-  return transaction(source, async (manager) => {
-    const { id } = await once(manager, keyed, [register, fields], async () => ({
-      id: await saveEntry(manager, register, undefined, fields, saver),
-    }));
-    return id;
+  const { id } = await once(source, keyed, [register, fields], {
+    work: async (manager) => ({ id: await saveEntry(manager, register, undefined, fields, saver) }),
   });
+  return id;
 }
 
 /** Changes fields of an entry; where somebody else changed one of them meanwhile it says so, and nothing is put back unseen. */

@@ -5,6 +5,7 @@ import { startTestServer, type TestServer } from '../testing/testServer.ts';
 import { written } from './writes.ts';
 import {
   checkDraft,
+  stateOfDraft,
   dropDraft,
   endDraft,
   holdDraft,
@@ -84,7 +85,9 @@ describe('a draft that waits for anybody', () => {
   it('is posted as it was seen: not while another holds it, nor when another changed it since', async () => {
     const id = await left();
     const check = (who: SignedIn, version: number | undefined) =>
-      server.source.transaction((manager) => checkDraft(manager, id, who.id, version));
+      server.source.transaction(async (manager) =>
+        checkDraft(await stateOfDraft(manager, id, who.id), { user: who.id, version }),
+      );
     await holdDraft(server.source, first, id);
     await expect(check(second, 1)).rejects.toMatchObject(taken('accountant'));
     await save(first, id, 1, 1);

@@ -3,6 +3,7 @@ import { DOCUMENT_KINDS, type DocumentKind, KINDS } from '@obolus/contract/kinds
 import type { DraftRow, DraftView } from '@obolus/contract/views/drafts';
 import { RequestError } from '../asking/failures.ts';
 import type { SignedIn } from '../asking/signedIn.ts';
+import { askTogether } from './askedTogether.ts';
 import { upTo } from './upTo.ts';
 import type { Writes } from './writes.ts';
 
@@ -176,21 +177,32 @@ export async function dropDraft(source: DataSource, user: SignedIn, id: string):
  * Whether a draft may be posted now by somebody: nobody else holds it, and it is still what they saw. One that is not kept is nobody's business.
  * @param version as they saw it; undefined where it posts by itself, or another program posts it
  */
-export async function checkDraft(
-  manager: EntityManager,
-  id: string,
-  user: string,
-  version: number | undefined,
-): Promise<void> {
-  const [row] = (await manager.query(
+export function checkDraft(
+  row: DraftState | undefined,
+  { user, version }: { user: string; version: number | undefined },
+): void {
+  if (!row) return;
+  if (row.heldBy !== '') throw new RequestError(409, 'problem.taken', { name: row.heldBy });
+  // What one saves oneself may be on its way.
+  if (version !== undefined && row.user !== user && row.version !== version)
+    throw new RequestError(409, 'problem.changed_meanwhile');
+}
+
+/** How a draft stands for somebody who is about to post it; it is locked. Undefined where there is none. */
+export async function stateOfDraft(manager: EntityManager, id: string, user: string): Promise<DraftState | undefined> {
+  const [row] = await askTogether(
+    manager,
     `SELECT d.version, d.user_id, IF(${HELD} AND d.user_id <> ?, (SELECT name FROM user_account u WHERE u.id = d.user_id), '') AS held_by FROM draft d WHERE d.id = ? FOR UPDATE`,
     [user, id],
-  )) as { version: number; user_id: string | null; held_by: string }[];
-  if (!row) return;
-  if (row.held_by !== '') throw new RequestError(409, 'problem.taken', { name: row.held_by });
-  // What one saves oneself may be on its way.
-  if (version !== undefined && row.user_id !== user && row.version !== version)
-    throw new RequestError(409, 'problem.changed_meanwhile');
+  );
+  return row && { version: Number(row.version), user: row.user_id ?? null, heldBy: row.held_by ?? '' };
+}
+
+interface DraftState {
+  readonly version: number;
+  /** Who began it, or holds it. */
+  readonly user: string | null;
+  readonly heldBy: string;
 }
 
 /** What was posted is a draft no more. */

@@ -1,8 +1,9 @@
-import type { EntityManager } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
 import { RequestError } from '../asking/failures.ts';
+import { tellTogether } from './askedTogether.ts';
 import { hashOfBody } from './bodyHash.ts';
-import { duplicateOf } from './transaction.ts';
-import { type Writes, written } from './writes.ts';
+import { duplicateOf, shortTransaction } from './transaction.ts';
+import { type Pen, writing } from './writes.ts';
 
 /** Who asks, under which key, and at what instant (as SQL writes it). */
 export interface Keyed {
@@ -11,34 +12,44 @@ export interface Keyed {
   readonly at: string;
 }
 
+/** What a keyed request does. */
+export interface Once<Asked, Reply> {
+  /** What is asked in the round trip in which the key is taken. */
+  readonly asks?: (manager: EntityManager) => Promise<Asked>;
+  readonly work: (manager: EntityManager, pen: Pen, asked: Asked | undefined) => Promise<Reply>;
+}
+
 /**
- * Does a keyed request once, within the transaction that is open: the same request under the same key gets the reply that the
- * first one got; a key that belongs to another request, or to somebody else's, is refused with 422 (docs/api.md, Keys).
- *
- * @param work what it writes at the very end goes in `last`, with the reply
+ * Does a keyed request once, in a transaction of its own: the same request under the same key gets the reply that the first one got; a key that belongs
+ * to another request, or to somebody else's, is refused with 422 (docs/api.md, Keys).
  */
-export async function once<Reply extends object>(
-  manager: EntityManager,
+export function once<Reply extends object, Asked = undefined>(
+  source: DataSource,
   { key, user, at }: Keyed,
   request: unknown,
-  work: (last: Writes) => Promise<Reply>,
+  { asks, work }: Once<Asked, Reply>,
 ): Promise<Reply> {
   const hash = hashOfBody(request);
-  try {
-    await manager.query('INSERT INTO idempotency (`key`, user_id, body_hash, entered_at) VALUES (?, ?, ?, ?)', [
-      key,
-      user,
-      hash,
-      at,
-    ]);
-  } catch (problem) {
-    if (!duplicateOf(problem, 'PRIMARY')) throw problem;
-    return replyBefore<Reply>(manager, key, user, hash);
-  }
-  return written(manager, async (last) => {
-    const reply = await work(last);
-    await last.insert('reply', ['key', 'body'], [[key, JSON.stringify(reply)]]);
-    return reply;
+  return shortTransaction<Asked | undefined, Reply>(source, {
+    asks: async (manager) => {
+      const taken = tellTogether(
+        manager,
+        'INSERT INTO idempotency (`key`, user_id, body_hash, entered_at) VALUES (?, ?, ?, ?)',
+        [key, user, hash, at],
+      );
+      const [asked] = await Promise.all([asks?.(manager), taken]);
+      return asked;
+    },
+    refused: (problem, manager) => {
+      if (!duplicateOf(problem, 'PRIMARY')) throw problem;
+      return replyBefore<Reply>(manager, key, user, hash);
+    },
+    work: (manager, asked) =>
+      writing(manager, async (pen) => {
+        const reply = await work(manager, pen, asked);
+        await pen.last.insert('reply', ['key', 'body'], [[key, JSON.stringify(reply)]]);
+        return reply;
+      }),
   });
 }
 

@@ -20,7 +20,7 @@ import { savePools } from './savePools.ts';
 import { SealedRows, sealKeysOf } from './sealing.ts';
 import { searchWords } from './searchWords.ts';
 import { facts, state } from './tables.ts';
-import { type Writes, written } from './writes.ts';
+import type { Pen, Writes } from './writes.ts';
 
 /** What is not in the decision: who, when, under which number and key; and the rows of the document's own lines. */
 export interface Entering {
@@ -43,6 +43,7 @@ export type Seal = readonly [document: string, key: string, mac: string];
 /** Appends a posted document with all that it caused, and brings its pools up to date; gives its seal and what of the books it changed. */
 export async function savePosted(
   manager: EntityManager,
+  pen: Pen,
   books: LoadedBooks,
   posted: Posted<PostedDocument>,
   entering: Entering,
@@ -51,37 +52,32 @@ export async function savePosted(
   const [key] = sealKeysOf(manager.connection);
   invariant(key !== undefined, 'a key seals');
   const sealed = new SealedRows();
-  return written(
-    manager,
-    async (writes) => {
-      await append(writes, facts.document, [documentRow(books, posted.document, entering)]);
-      await saveCommand(manager, writes, books, entering);
-      for (const { table, rows } of entering.rows) await append(writes, table, rows);
-      await append(writes, state.searchWord, wordsOf(entering));
-      await append(
-        writes,
-        facts.citation,
-        touchedBy(posted).map((cited) => ({ document_id: entering.id, cited_id: cited })),
-      );
-      if (posted.sign === 1) await saveGoods(writes, books, posted.effects);
-      await saveEntries(writes, books, posted, entering.id);
-      await saveValueChanges(writes, books, posted, entering.id);
-      await savePools(writes, books, settlement.pools);
-      const opened = await (entering.takesBack === undefined
-        ? saveOpened(writes, entering.id, openedBy(books, posted))
-        : saveOpenedBack(manager, writes, entering.id, entering.takesBack));
-      return {
-        // Worked out while the database still takes the last rows.
-        seal: [entering.id, key.id, sealed.mac(key)] as const,
-        changed: [
-          ...opened,
-          ...(settlement.pools.length > 0 || settlement.valueChanges.length > 0 ? (['stock'] as const) : []),
-          ...(entries.some(({ lines }) => lines.length > 0) ? (['ledger'] as const) : []),
-        ],
-      };
-    },
-    sealed,
+  const writes = pen.writes(sealed);
+  await append(writes, facts.document, [documentRow(books, posted.document, entering)]);
+  await saveCommand(manager, writes, books, entering);
+  for (const { table, rows } of entering.rows) await append(writes, table, rows);
+  await append(writes, state.searchWord, wordsOf(entering));
+  await append(
+    writes,
+    facts.citation,
+    touchedBy(posted).map((cited) => ({ document_id: entering.id, cited_id: cited })),
   );
+  if (posted.sign === 1) await saveGoods(writes, books, posted.effects);
+  await saveEntries(writes, books, posted, entering.id);
+  await saveValueChanges(writes, books, posted, entering.id);
+  await savePools(writes, books, settlement.pools);
+  const opened = await (entering.takesBack === undefined
+    ? saveOpened(writes, entering.id, openedBy(books, posted))
+    : saveOpenedBack(manager, writes, entering.id, entering.takesBack));
+  return {
+    // Worked out while the database still takes the last rows.
+    seal: [entering.id, key.id, sealed.mac(key)],
+    changed: [
+      ...opened,
+      ...(settlement.pools.length > 0 || settlement.valueChanges.length > 0 ? (['stock'] as const) : []),
+      ...(entries.some(({ lines }) => lines.length > 0) ? (['ledger'] as const) : []),
+    ],
+  };
 }
 
 /** What moved, and what was taken of what. */

@@ -2,34 +2,13 @@ import { Readable } from 'node:stream';
 import { format } from 'mysql2';
 import type { EntityManager } from 'typeorm';
 import { wrote } from '../asking/progress.ts';
+import { compound } from './askedTogether.ts';
 import type { SealedRows } from './sealing.ts';
 
 const ROWS_AT_ONCE = 1000;
 
 /** What one statement may come to, in characters, before it is sent: well below what the server takes at once. */
 const MOST_AT_ONCE = 4_000_000;
-
-/**
- * Does work that writes, and is through when all of it is written. Where it fails nothing more of it is sent: what is on its way has ended when the
- * failure is told, so that the transaction can be taken back.
- *
- * @param sealed takes note of the rows that are inserted, for the seal of the document whose they are
- */
-export async function written<Result>(
-  manager: EntityManager,
-  work: (writes: Writes) => Promise<Result>,
-  sealed?: SealedRows,
-): Promise<Result> {
-  const way = new Way(manager, sealed);
-  try {
-    const result = await work(way);
-    await way.send();
-    return result;
-  } catch (problem) {
-    await way.stop();
-    throw problem;
-  }
-}
 
 /** Statements that write, in their order. */
 export interface Writes {
@@ -47,43 +26,69 @@ export interface Writes {
   ): Promise<void>;
 }
 
-/**
- * Gathers statements and sends them in one round trip: a compound statement of MariaDB, so that nothing but what was gathered can run.
- */
-class Way implements Writes {
-  private readonly manager: EntityManager;
-  private readonly sealed: SealedRows | undefined;
-  private statements: string[] = [];
-  private size = 0;
-  private isStopped = false;
-  /** What was sent, one after the other; nothing follows what failed. */
-  private sent: Promise<void> = Promise.resolve();
+/** All that a transaction writes. */
+export interface Pen {
+  /** What is written first, as soon as enough is gathered; `sealed` takes note of the rows, for the seal of the document whose they are. */
+  readonly writes: (sealed?: SealedRows) => Writes;
+  /** What is written after all of that. */
+  readonly last: Writes;
+  /** Is through when all that was to be written first is there: whoever reads on finds it. */
+  readonly through: () => Promise<void>;
+}
 
-  constructor(manager: EntityManager, sealed?: SealedRows) {
-    this.manager = manager;
-    this.sealed = sealed;
+/**
+ * Does work that writes, and gives with its result what was gathered and is not sent yet, for the end of its transaction. Where it fails nothing more
+ * of it is sent: what is on its way has ended when the failure is told, so that the transaction can be taken back.
+ */
+export async function writing<Result>(
+  manager: EntityManager,
+  work: (pen: Pen) => Promise<Result>,
+): Promise<{ readonly result: Result; readonly last: readonly string[] }> {
+  const way = new Way(manager);
+  const last = new Gathered();
+  try {
+    const result = await work({ writes: (sealed) => new Noted(way, sealed), last, through: () => way.send() });
+    return { result, last: [...(await way.rest()), ...last.statements] };
+  } catch (problem) {
+    await way.stop();
+    throw problem;
   }
+}
+
+/** Does work that writes, and is through when all of it is written. */
+export async function written<Result>(
+  manager: EntityManager,
+  work: (writes: Writes) => Promise<Result>,
+): Promise<Result> {
+  const { result, last } = await writing(manager, ({ writes }) => work(writes()));
+  await send(manager, last);
+  return result;
+}
+
+/** Sends statements in one round trip. */
+export async function send(manager: EntityManager, statements: readonly string[]): Promise<void> {
+  if (statements.length > 0) await manager.query(asOne(statements));
+}
+
+const asOne = (statements: readonly string[]): string =>
+  statements.length === 1 ? (statements[0] ?? '') : compound(statements);
+
+type Seal = ((some: readonly (readonly unknown[])[]) => void) | undefined;
+
+/** Statements that are only gathered. */
+class Gathered implements Writes {
+  statements: string[] = [];
 
   add(sql: string, values: readonly unknown[]): void {
-    const statement = format(sql, values as Parameters<typeof format>[1]);
-    this.statements.push(statement);
-    this.size += statement.length;
-    if (this.size > MOST_AT_ONCE) this.depart();
+    this.statements.push(format(sql, values as Parameters<typeof format>[1]));
   }
 
-  async insert(
+  insert(
     table: string,
     columns: readonly string[],
     rows: readonly (readonly unknown[])[],
     replacing: readonly string[] = [],
   ): Promise<void> {
-    const seal = (some: readonly (readonly unknown[])[]) => this.sealed?.addInserted(table, columns, some);
-    if (replacing.length === 0 && rows.length > ROWS_AT_ONCE) {
-      this.depart();
-      await this.handOver((handedOver) => streamRows(this.manager, { table, columns, rows, seal, handedOver }));
-      return wrote(rows.length);
-    }
-    seal(rows);
     const over =
       replacing.length > 0
         ? ` ON DUPLICATE KEY UPDATE ${replacing.map((column) => `\`${column}\` = VALUES(\`${column}\`)`).join(', ')}`
@@ -92,12 +97,51 @@ class Way implements Writes {
       const some = rows.slice(from, from + ROWS_AT_ONCE).map((row) => row.map(asText));
       this.add(`INSERT INTO \`${table}\` (${named(columns)}) VALUES ?${over}`, [some]);
     }
+    return Promise.resolve();
+  }
+}
+
+/** Gathers statements and sends them in one round trip, many rows by themselves, one after the other. */
+class Way extends Gathered {
+  private readonly manager: EntityManager;
+  private size = 0;
+  private isStopped = false;
+  /** What was sent, one after the other; nothing follows what failed. */
+  private sent: Promise<void> = Promise.resolve();
+
+  constructor(manager: EntityManager) {
+    super();
+    this.manager = manager;
+  }
+
+  override add(sql: string, values: readonly unknown[]): void {
+    super.add(sql, values);
+    this.size += this.statements.at(-1)?.length ?? 0;
+    if (this.size > MOST_AT_ONCE) this.depart();
+  }
+
+  /** Many rows go off by themselves; `seal` is told of them as they go. */
+  async stream(
+    table: string,
+    columns: readonly string[],
+    rows: readonly (readonly unknown[])[],
+    seal: Seal,
+  ): Promise<void> {
+    this.depart();
+    await this.handOver((handedOver) => streamRows(this.manager, { table, columns, rows, seal, handedOver }));
+    wrote(rows.length);
   }
 
   /** Sends what was gathered, and waits until all is written. */
   async send(): Promise<void> {
     this.depart();
     await this.sent;
+  }
+
+  /** Waits for what was sent; gives what was not. */
+  async rest(): Promise<readonly string[]> {
+    await this.sent;
+    return this.statements;
   }
 
   /** Sends nothing more, and waits for what is on its way. */
@@ -110,10 +154,7 @@ class Way implements Writes {
     const { statements } = this;
     this.statements = [];
     this.size = 0;
-    const [first] = statements;
-    if (first === undefined) return;
-    const whole = statements.length === 1 ? first : `BEGIN NOT ATOMIC\n${statements.join(';\n')};\nEND`;
-    this.follow(() => this.manager.query(whole));
+    if (statements.length > 0) this.follow(() => this.manager.query(asOne(statements)));
   }
 
   private handOver(step: (handedOver: () => void) => Promise<void>): Promise<void> {
@@ -129,6 +170,34 @@ class Way implements Writes {
     });
     // Whoever waits until all is written hears of it.
     this.sent.catch(() => undefined);
+  }
+}
+
+/** The same way, with note taken of the rows of one document. */
+class Noted implements Writes {
+  private readonly way: Way;
+  private readonly sealed: SealedRows | undefined;
+
+  constructor(way: Way, sealed: SealedRows | undefined) {
+    this.way = way;
+    this.sealed = sealed;
+  }
+
+  add(sql: string, values: readonly unknown[]): void {
+    this.way.add(sql, values);
+  }
+
+  async insert(
+    table: string,
+    columns: readonly string[],
+    rows: readonly (readonly unknown[])[],
+    replacing: readonly string[] = [],
+  ): Promise<void> {
+    const { sealed } = this;
+    const seal = sealed && ((some: readonly (readonly unknown[])[]) => sealed.addInserted(table, columns, some));
+    if (replacing.length === 0 && rows.length > ROWS_AT_ONCE) return this.way.stream(table, columns, rows, seal);
+    seal?.(rows);
+    return this.way.insert(table, columns, rows, replacing);
   }
 }
 
@@ -150,7 +219,7 @@ interface Stream {
   readonly columns: readonly string[];
   readonly rows: readonly (readonly unknown[])[];
   /** Is told of the rows that go off, some after the other. */
-  readonly seal: (some: readonly (readonly unknown[])[]) => void;
+  readonly seal: Seal;
   /** Is told that all have gone off. */
   readonly handedOver: () => void;
 }
@@ -181,7 +250,7 @@ function* lines(rows: Stream['rows'], seal: Stream['seal']): Generator<Buffer> {
   for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
     let part = '';
     const some = rows.slice(from, from + ROWS_AT_ONCE);
-    seal(some);
+    seal?.(some);
     for (const row of some) {
       for (let position = 0; position < row.length; position += 1) {
         if (row[position] !== last[position]) {

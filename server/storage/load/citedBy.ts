@@ -34,12 +34,16 @@ const OF_TABLE = {
   },
 } as const;
 
-/** Lines of a table with their document, and with what else is known of them. */
+/**
+ * Lines of a table with their document, and with what else is known of them.
+ * @param beside asks for more that their rows name, in the same round trip
+ */
 export async function readLines<Parts extends Readonly<Record<string, Further>>>(
   reading: Reading,
   lines: readonly LineId[],
   table: keyof typeof OF_TABLE,
   parts: Parts,
+  beside?: (rows: readonly Row[]) => Promise<void>,
 ): Promise<{ rows: Row[]; found: Found<Parts> }> {
   const names = Object.keys(parts) as (keyof Parts & string)[];
   const flags = names.map((name) => `EXISTS (${parts[name]?.exists ?? ''}) AS has_${name}`).join(', ');
@@ -50,15 +54,13 @@ export async function readLines<Parts extends Readonly<Record<string, Further>>>
      WHERE ${among(lines, 'l.document_id', 'l.line_no')} AND ${stands('d.id')}`,
     keysOf(lines),
   );
-  const found = await Promise.all(
-    names.map(async (name) => {
-      const { select, by } = parts[name] as Further;
-      const some = rows.some((row) => isTrue(row[`has_${name}`]));
-      const all = some
-        ? await query(reading, select.replace('LINES', among(lines, `t.${by[0]}`, `t.${by[1]}`)), keysOf(lines))
-        : [];
-      return [name, byLine(all, by[0], by[1])] as const;
-    }),
-  );
+  const furtherOf = async (name: keyof Parts & string): Promise<readonly [string, ReadonlyMap<LineId, Row[]>]> => {
+    const { select, by } = parts[name] as Further;
+    const all = rows.some((row) => isTrue(row[`has_${name}`]))
+      ? await query(reading, select.replace('LINES', among(lines, `t.${by[0]}`, `t.${by[1]}`)), keysOf(lines))
+      : [];
+    return [name, byLine(all, by[0], by[1])];
+  };
+  const [found] = await Promise.all([Promise.all(names.map(furtherOf)), beside?.(rows)]);
   return { rows, found: Object.fromEntries(found) as unknown as Found<Parts> };
 }

@@ -24,6 +24,15 @@ export const loadItems = (loader: BooksLoader, ids: readonly string[]): Promise<
     return items.map((item) => [item.id, item]);
   });
 
+/** The items that rows of lines name, for whoever asks for them beside. */
+export const itemsOf =
+  (loader: BooksLoader) =>
+  (rows: readonly Row[]): Promise<void> =>
+    loadItems(
+      loader,
+      rows.flatMap(({ item_id: item }) => item ?? []),
+    );
+
 /** Items with their standards, the first and its changes in the order of the fold. */
 export async function readItems(
   reading: Reading,

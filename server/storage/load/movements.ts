@@ -54,14 +54,15 @@ export async function readMovements(
      ORDER BY m.date, m.document_id, m.line_no`,
     parameters,
   );
-  const worth = await readWorth(reading, pool, rows);
   const back = rows.filter((row) => row.back_id != null);
-  const lots = withLots ? await readLotsOf(reading, later, parameters) : new Map<LineId, LotPart[]>();
-  // What goes back goes back later than it came.
-  const returns =
+  const [worth, lots, returns] = await Promise.all([
+    readWorth(reading, pool, rows),
+    withLots ? readLotsOf(reading, later, parameters) : new Map<LineId, LotPart[]>(),
+    // What goes back goes back later than it came.
     back.length === 0
       ? new Map<LineId, ReturnedPart[]>()
-      : await readReturns(reading, 'm.pool_id = ? AND m.back_id IS NOT NULL', [pool]);
+      : readReturns(reading, 'm.pool_id = ? AND m.back_id IS NOT NULL', [pool]),
+  ]);
   const owns = await readOwn(reading, back, returns);
   const movements: Movement[] = [];
   const values: BaseAmount[] = [];

@@ -3,7 +3,7 @@ import { base } from '@obolus/core/exact/amounts';
 import type { Ahead, AheadTaken, Estimate, OrderLine, Statement } from '@obolus/core/state/purchasing';
 import { groupBy } from '../groupBy.ts';
 import { citing, type Further, readLines } from './citedBy.ts';
-import { loadItems } from './items.ts';
+import { itemsOf } from './items.ts';
 import type { BooksLoader } from './loader.ts';
 import { keepOrders, readLineIds } from './orders.ts';
 import { loadPrepayments } from './payables.ts';
@@ -41,14 +41,10 @@ export async function loadOrderLines(loader: BooksLoader, lines: readonly LineId
     loader.lockDocuments(orders),
     keepOrders(loader, orders),
     loader.keep('orderLines', lines, async (missing) =>
-      (await readOrderLines(loader.reading, missing)).map((line) => [line.id, line]),
+      (await readOrderLines(loader.reading, missing, itemsOf(loader))).map((line) => [line.id, line]),
     ),
   ]);
   const known = lines.flatMap((line) => loader.parts.orderLines.get(line) ?? []);
-  await loadItems(
-    loader,
-    known.flatMap(({ bought }) => bought.item ?? []),
-  );
   if (known.some(({ estimates }) => estimates.some(({ by }) => by === 'tariff')))
     await loadTariff(
       loader,
@@ -131,24 +127,27 @@ const OF_ORDER = {
 } satisfies Record<string, Further>;
 
 /** Order lines with all that cites them: receipts, bills ahead of the goods, goods that went back to be replaced. */
-export async function readOrderLines(reading: Reading, lines: readonly LineId[]): Promise<OrderLine[]> {
-  const { rows, found } = await readLines(reading, lines, 'ordered_line', OF_ORDER);
+export async function readOrderLines(
+  reading: Reading,
+  lines: readonly LineId[],
+  beside?: (rows: readonly Row[]) => Promise<void>,
+): Promise<OrderLine[]> {
+  const { rows, found } = await readLines(reading, lines, 'ordered_line', OF_ORDER, beside);
   const replacing = new Map([...found.replacing].map(([line, some]) => [line, some.map(asReturn)]));
   const aheadLines = [...found.ahead.values(), ...found.reopened.values(), ...replacing.values()]
     .flat()
     .map((row) => idOf(row));
-  const taken = byLine(
+  const [takings, earlier] = await Promise.all([
     aheadLines.length === 0
       ? []
-      : await query(
+      : query(
           reading,
           `SELECT * FROM receipt_ahead t WHERE ${among(aheadLines, 't.ahead_id', 't.ahead_line_no')} AND ${stands('t.document_id')} ORDER BY t.document_id, t.line_no`,
           keysOf(aheadLines),
         ),
-    'ahead_id',
-    'ahead_line_no',
-  );
-  const earlier = await readEarlier(reading, rows);
+    readEarlier(reading, rows),
+  ]);
+  const taken = byLine(takings, 'ahead_id', 'ahead_line_no');
   return rows.map((row) => {
     const id = idOf(row);
     const quantities = (cited: Row[] | undefined) =>
@@ -213,8 +212,11 @@ async function readEarlier(reading: Reading, rows: readonly Row[]): Promise<Read
       `SELECT t.*${more} FROM ${table} t JOIN ordered_line l ON l.document_id = t.document_id AND l.line_no = t.line_no WHERE ${before} ORDER BY t.by_id`,
       keysOf(restated),
     );
-  const estimates = groupBy(await of('order_estimate'), (row) => `${idOf(row)} ${text(row.by_id)}`);
-  const stated = await of('order_line', ', t.warehouse_id AS line_warehouse');
+  const [estimated, stated] = await Promise.all([
+    of('order_estimate'),
+    of('order_line', ', t.warehouse_id AS line_warehouse'),
+  ]);
+  const estimates = groupBy(estimated, (row) => `${idOf(row)} ${text(row.by_id)}`);
   return new Map(
     [...groupBy(stated, (row) => idOf(row))].map(([line, some]) => [
       line,

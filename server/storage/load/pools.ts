@@ -45,11 +45,10 @@ export async function readPools(
       known.map(({ pool }) => text(rows.get(pool)?.id)),
     ),
   ]);
-  const pools: Pool[] = [];
-  for (const { pool: id, from } of known) {
+  const poolOf = async ({ pool: id, from }: Wanted): Promise<Pool | undefined> => {
     const row = rows.get(id) as Row;
     const item = items.get(text(row.item_id));
-    if (!item) continue;
+    if (!item) return undefined;
     const end = ends.get(id) as PoolState;
     const about = {
       id,
@@ -59,16 +58,14 @@ export async function readPools(
       writeDowns: writeDowns.get(text(row.id)) ?? [],
     };
     // A pool that nothing ever moved in is begun by the document itself; what it can be sold for may be known already.
-    if (row.last_day == null) {
-      if (about.writeDowns.length > 0) pools.push({ ...emptyPool(item, about.warehouse), ...about });
-      continue;
-    }
+    if (row.last_day == null)
+      return about.writeDowns.length > 0 ? { ...emptyPool(item, about.warehouse), ...about } : undefined;
     // Without anything later, the state at the end is all that is needed; documents are entered behind it.
-    if (from === undefined)
-      pools.push({ ...about, checkpoints: [{ date: row.last_day, place: 0, state: end }], movements: [], values: [] });
-    else pools.push({ ...about, ...(await readHistory(reading, text(row.id), item, from, end)) });
-  }
-  return pools;
+    return from === undefined
+      ? { ...about, checkpoints: [{ date: row.last_day, place: 0, state: end }], movements: [], values: [] }
+      : { ...about, ...(await readHistory(reading, text(row.id), item, from, end)) };
+  };
+  return (await Promise.all(known.map(poolOf))).filter((pool) => pool !== undefined);
 }
 
 const startOf = (item: Item): PoolState => ({ ...EMPTY_POOL, standard: item.standards[0]?.standard });
@@ -82,13 +79,17 @@ export async function readHistory(
   end: PoolState,
 ): Promise<History & Pick<Pool, 'checkpoints'>> {
   const first = await readStart(reading, row, item, from);
-  const found = await readMovements(reading, row, first, item.tracking !== 'none');
-  const { movements, values } = withRevaluations(found, await readRevaluations(reading, row, item, first));
-  const kept = await readCheckpoints(
-    reading,
-    'c.pool_id = ? AND (c.day > ? OR (c.day = ? AND c.place > ?)) ORDER BY c.day, c.place',
-    [row, first.date || FIRST_DAY, first.date, first.place],
-  );
+  const [found, revalued, kept] = await Promise.all([
+    readMovements(reading, row, first, item.tracking !== 'none'),
+    readRevaluations(reading, row, item, first),
+    readCheckpoints(reading, 'c.pool_id = ? AND (c.day > ? OR (c.day = ? AND c.place > ?)) ORDER BY c.day, c.place', [
+      row,
+      first.date || FIRST_DAY,
+      first.date,
+      first.place,
+    ]),
+  ]);
+  const { movements, values } = withRevaluations(found, revalued);
   const last = movements[movements.length - 1];
   const between = kept.filter((checkpoint) => last !== undefined && comparePoints(checkpoint, last) < 0);
   const checkpoints: [Checkpoint, ...Checkpoint[]] = last
@@ -105,8 +106,11 @@ export async function readUpTo(
   until: Point,
 ): Promise<{ readonly start: PoolState; readonly history: History }> {
   const first = await readStart(reading, row, item, until);
-  const found = await readMovements(reading, row, first, item.tracking !== 'none', until);
-  const { movements, values } = withRevaluations(found, await readRevaluations(reading, row, item, first));
+  const [found, revalued] = await Promise.all([
+    readMovements(reading, row, first, item.tracking !== 'none', until),
+    readRevaluations(reading, row, item, first),
+  ]);
+  const { movements, values } = withRevaluations(found, revalued);
   const count = movements.filter((movement) => comparePoints(movement, until) <= 0).length;
   return { start: first.state, history: { movements: movements.slice(0, count), values: values.slice(0, count) } };
 }

@@ -2,7 +2,7 @@ import { type LineId, poolId } from '@obolus/core/costing/pool';
 import { base, documentAmount } from '@obolus/core/exact/amounts';
 import type { BilledPart, ReceiptLine, ReturnedLine } from '@obolus/core/state/purchasing';
 import { citing, type Further, own, readLines } from './citedBy.ts';
-import { loadItems } from './items.ts';
+import { itemsOf } from './items.ts';
 import type { BooksLoader } from './loader.ts';
 import { lotOf } from './movements.ts';
 import { aheadTaken } from './orderLines.ts';
@@ -29,13 +29,9 @@ export async function loadReceiptLines(loader: BooksLoader, lines: readonly Line
   await Promise.all([
     loader.lockDocuments(documentsOf(lines)),
     loader.keep('receiptLines', lines, async (missing) =>
-      (await readReceiptLines(loader.reading, missing)).map((line) => [line.id, line]),
+      (await readReceiptLines(loader.reading, missing, itemsOf(loader))).map((line) => [line.id, line]),
     ),
   ]);
-  await loadItems(
-    loader,
-    lines.flatMap((line) => loader.parts.receiptLines.get(line)?.bought.item ?? []),
-  );
 }
 
 const OF_RECEIPT = {
@@ -56,8 +52,12 @@ const OF_RECEIPT = {
 } satisfies Record<string, Further>;
 
 /** Received lines with all that cites them: bills, returns, charges that landed, what became of their estimates. */
-export async function readReceiptLines(reading: Reading, lines: readonly LineId[]): Promise<ReceiptLine[]> {
-  const { rows, found } = await readLines(reading, lines, 'receipt_line', OF_RECEIPT);
+export async function readReceiptLines(
+  reading: Reading,
+  lines: readonly LineId[],
+  beside?: (rows: readonly Row[]) => Promise<void>,
+): Promise<ReceiptLine[]> {
+  const { rows, found } = await readLines(reading, lines, 'receipt_line', OF_RECEIPT, beside);
   return rows.map((row) => {
     const id = idOf(row);
     const item = row.item_id;

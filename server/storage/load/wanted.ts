@@ -37,12 +37,11 @@ export async function wantItem(
   });
 }
 
-/**
- * Reads, and for posting locks, the pools that were wanted and those that value may be carried into from them. Which they are
- * is found without locks, then locked, then looked for again.
- */
-export async function readWantedPools(loader: BooksLoader): Promise<void> {
-  const rows = await lockWanted(loader);
+/** The rows of pools that were wanted, and of those that value may be carried into from them; for posting they are locked. */
+export type WantedRows = ReadonlyMap<PoolId, Row>;
+
+/** Reads the pools that were wanted. */
+export async function readWantedPools(loader: BooksLoader, rows: WantedRows): Promise<void> {
   await loadItems(
     loader,
     [...rows.values()].map((row) => text(row.item_id)),
@@ -78,15 +77,18 @@ async function readSourcesOf(
   rows: ReadonlyMap<PoolId, Row>,
 ): Promise<void> {
   const lines = [...loader.sourceLines];
-  if (loader.reading.locking && lines.length > 0)
-    await keepSources(loader, among(lines, 'm.document_id', 'm.line_no'), keysOf(lines));
-  for (const { pool, from } of wanted) {
+  const asked =
+    loader.reading.locking && lines.length > 0
+      ? [keepSources(loader, among(lines, 'm.document_id', 'm.line_no'), keysOf(lines))]
+      : [];
+  const taken = 'EXISTS (SELECT 1 FROM taking t WHERE t.source_id = m.document_id AND t.source_line_no = m.line_no)';
+  const ofPools = wanted.map(async ({ pool, from }) => {
     const row = rows.get(pool);
-    if (from === undefined || !row) continue;
-    const taken = 'EXISTS (SELECT 1 FROM taking t WHERE t.source_id = m.document_id AND t.source_line_no = m.line_no)';
+    if (from === undefined || !row) return;
     const since = loader.parts.pools.get(pool)?.checkpoints[0].date || FIRST_DAY;
     await keepSources(loader, `m.pool_id = ? AND m.date >= ? AND ${taken}`, [row.id, since]);
-  }
+  });
+  await Promise.all([...asked, ...ofPools]);
 }
 
 /** A serial number that comes in must be compared with those that are here. */
@@ -95,7 +97,11 @@ const isSerial = (loader: BooksLoader, pool: PoolId): boolean =>
 
 const itemOf = (pool: PoolId): string => pool.split('@')[0] ?? '';
 
-async function lockWanted(loader: BooksLoader): Promise<Map<PoolId, Row>> {
+/**
+ * Finds, and for posting locks, the pools that were wanted and those that value may be carried into from them. Which they are
+ * is found without locks, then locked, then looked for again.
+ */
+export async function lockWantedPools(loader: BooksLoader): Promise<WantedRows> {
   let rows = await poolRowsOf(loader, false);
   const asked = loader.wanted.size;
   await reachOn(loader, rows);
