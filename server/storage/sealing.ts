@@ -28,7 +28,8 @@ export function sealKeysOf(source: Keyed): readonly SealKey[] {
 export interface SealedTable {
   readonly name: string;
   readonly owner: string;
-  readonly columns: readonly { readonly name: string; readonly type: string; readonly otherwise: unknown }[];
+  /** Each with what it has by itself, as the database gives it back. */
+  readonly columns: readonly { readonly name: string; readonly type: string; readonly otherwise: string | null }[];
 }
 
 /** Kept beside documents, as they came or went. */
@@ -56,7 +57,7 @@ function sealedTable(table: EntitySchema): SealedTable {
     columns: Object.entries(columns).map(([column, definition]) => ({
       name: column,
       type: String(definition?.type),
-      otherwise: (definition?.default as unknown) ?? null,
+      otherwise: valueText(String(definition?.type), definition?.default),
     })),
   };
 }
@@ -69,7 +70,10 @@ export const SEALED: readonly SealedTable[] = Object.values(facts)
 
 const BY_NAME = new Map(SEALED.map((table) => [table.name, table]));
 
-/** The rows of one document as text, for its seal: the same whether they are about to be inserted or were read. */
+/**
+ * The rows of one document as text, for its seal: the same whether they are about to be inserted or were read. What a column has by itself is left out,
+ * so that documents are still sealed as they were once a table has further columns.
+ */
 export class SealedRows {
   private readonly texts = new Map<string, string[]>();
 
@@ -77,25 +81,27 @@ export class SealedRows {
   addInserted(table: string, columns: readonly string[], rows: readonly (readonly unknown[])[]): void {
     const sealed = BY_NAME.get(table);
     if (!sealed) return;
-    const places = sealed.columns.map(({ name }) => columns.indexOf(name));
+    const given = sealed.columns.flatMap((column) => {
+      const place = columns.indexOf(column.name);
+      return place < 0 ? [] : [{ column, place }];
+    });
     // Most columns say the same from row to row, and are then spelt as they were.
     const last: unknown[] = [];
     const spelt: string[] = [];
     const texts = rows.map((row, at) => {
-      sealed.columns.forEach(({ type, otherwise }, column) => {
-        const place = places[column] ?? -1;
-        const value = place < 0 ? otherwise : row[place];
-        if (at > 0 && value === last[column]) return;
-        last[column] = value;
-        spelt[column] = JSON.stringify(valueText(type, value));
+      given.forEach(({ column, place }, position) => {
+        const value = row[place];
+        if (at > 0 && value === last[position]) return;
+        last[position] = value;
+        spelt[position] = fieldText(column, value);
       });
-      return `[${spelt.join(',')}]`;
+      return spelt.join('');
     });
     this.add(table, texts);
   }
 
   addRead(table: SealedTable, row: Readonly<Record<string, unknown>>): void {
-    this.add(table.name, [JSON.stringify(table.columns.map(({ name, type }) => valueText(type, row[name])))]);
+    this.add(table.name, [table.columns.map((column) => fieldText(column, row[column.name])).join('')]);
   }
 
   private add(table: string, texts: readonly string[]): void {
@@ -120,6 +126,12 @@ export const macOf = ({ key }: SealKey, text: string): string => createHmac('sha
 
 /** An instant with all the decimals that the database keeps. */
 export const instantText = (value: string): string => valueText('datetime', value) ?? '';
+
+/** What a column says, with its name; nothing where that is what it has by itself. */
+function fieldText({ name, type, otherwise }: SealedTable['columns'][number], value: unknown): string {
+  const text = valueText(type, value);
+  return text === otherwise ? '' : `${name}:${JSON.stringify(text)},`;
+}
 
 /** A value as the database gives it back: whole numbers and days as text, instants with all their decimals. */
 function valueText(type: string, value: unknown): string | null {
