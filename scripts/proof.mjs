@@ -1,5 +1,5 @@
 // npm run proof: works the books of a database out again from the first document and says everything that differs. With --replay every
-// document is decided again too, from its command and what was set up then.
+// document is decided again too, from its command and what was set up then: on from where that was left last, or with --whole all of them.
 // The database is the one that the environment names (docs/configuration.md), else that of `npm start`, or with --demo that of the demo.
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -10,6 +10,7 @@ import { dataFolder, ensureBuilt, root, stopWith } from './lib/project.mjs';
 const { values: options } = parseArgs({
   options: {
     replay: { type: 'boolean', default: false },
+    whole: { type: 'boolean', default: false },
     json: { type: 'boolean', default: false },
     demo: { type: 'boolean', default: false },
   },
@@ -25,13 +26,16 @@ if (own && !existsSync(join(dataFolder, name)))
 const database = own ? await startDatabase(name, { quiet: true, joining: true }) : undefined;
 if (database) Object.assign(process.env, databaseEnvironment(database));
 const { proveDatabase } = await import(join(root, 'server/dist/proof/proveDatabase.js'));
-const { documents, differences } = await proveDatabase(process.env, { deciding: options.replay });
+const deciding = options.replay ? (options.whole ? 'all' : 'on') : undefined;
+const { documents, decided, differences } = await proveDatabase(process.env, { deciding });
 await database?.stop();
 
-if (options.json) console.log(JSON.stringify({ documents, differences, proved: differences.length === 0 }, null, 2));
+if (options.json)
+  console.log(JSON.stringify({ documents, decided, differences, proved: differences.length === 0 }, null, 2));
 else {
   for (const difference of differences) console.log(difference);
   const found = differences.length === 0 ? 'nothing differs' : `${differences.length} differences`;
-  console.log(`${documents} documents worked out again from the first: ${found}.`);
+  const again = deciding ? `, ${decided} of them decided again` : '';
+  console.log(`${documents} documents worked out again from the first${again}: ${found}.`);
 }
 process.exitCode = differences.length > 0 ? 1 : 0;

@@ -9,7 +9,7 @@ import { type BasisEntry, basisOf } from '../state/basis.ts';
 import type { Books } from '../state/books.ts';
 import { choices, commandFor, openingBooks, settings, type Setting, type Choice } from '../testing/histories.ts';
 import { runs, seed } from '../testing/runs.ts';
-import { factsText, type FactsText, type KeptCommand, replay } from './replay.ts';
+import { beginning, decideAgain, factsText, type FactsText, type KeptCommand } from './replay.ts';
 
 /** What is kept of a history: its commands as text, and the facts that each posted. */
 interface Kept {
@@ -52,8 +52,17 @@ function setUpOtherwise(books: Books, by: bigint): Books {
   };
 }
 
-const differencesIn = ({ commands, facts }: Kept): string[] =>
-  [...replay(commands, (document) => facts.get(document) ?? [])].flatMap(({ differences }) => differences);
+function differencesIn({ commands, facts }: Kept): string[] {
+  const differences: string[] = [];
+  let books: Books | undefined = beginning();
+  for (const kept of commands) {
+    if (!books) break;
+    const again = decideAgain(books, kept, facts.get(kept.document) ?? []);
+    differences.push(...again.differences);
+    books = again.books;
+  }
+  return differences;
+}
 
 describe('a history decided again from its commands', () => {
   it('gives the same facts, whatever was set up otherwise in between', () => {

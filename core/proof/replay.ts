@@ -21,33 +21,36 @@ export interface KeptCommand {
 /** What facts are compared by: each line of text says one fact whole. */
 export type FactsText = readonly string[];
 
+/** Books before the first document of a company. */
+export const beginning = (): Books => emptyBooks(companyOf({ currency: '', firstOpenDay: '' }));
+
+/** What became of a document that was decided again. */
+export interface DecidedAgain {
+  /** The books with it; undefined where it is refused now: nothing after it could be compared. */
+  readonly books: Books | undefined;
+  readonly differences: readonly string[];
+}
+
 /**
- * Decides the commands of a company again, from the first on, in the order in which they were entered, and says where the facts
- * are not those that were posted. What is refused now stops the replay: nothing after it could be compared.
+ * Decides a command of a company again, on the books that those before it left, and says where the facts are not those that were posted.
+ * The books are written on: nobody may look at them as they were before.
  *
- * @param posted the facts of a document as they stand, one text each, in any order
+ * @param posted the facts of the document as they stand, one text each, in any order
  */
-export function* replay(
-  commands: Iterable<KeptCommand>,
-  posted: (document: string) => FactsText,
-): Generator<{ readonly document: string; readonly differences: readonly string[] }, Books> {
-  let books = emptyBooks(companyOf({ currency: '', firstOpenDay: '' }));
-  for (const { document, number, command, basis, today } of commands) {
-    const found = { ...onBasis(books, basis, today), nextDocument: BigInt(document) };
-    const decision = decide(found, command as never);
-    if (!decision.accepted) {
-      const reasons = decision.refusals.map(({ reason, at }) => `${reason} ${at}`).join(', ');
-      yield { document, differences: [`${number} would be refused now: ${reasons}`] };
-      return books;
-    }
-    // Nobody looks at the books before it any more: they are written on.
-    const next = { ...found } as Writing;
-    const opened = recordInto(next, decision.posted);
-    const should = factsText(decision.posted, opened);
-    yield { document, differences: differencesOf(number, should, posted(document)) };
-    books = next;
+export function decideAgain(
+  books: Books,
+  { document, number, command, basis, today }: KeptCommand,
+  posted: FactsText,
+): DecidedAgain {
+  const found = { ...onBasis(books, basis, today), nextDocument: BigInt(document) };
+  const decision = decide(found, command as never);
+  if (!decision.accepted) {
+    const reasons = decision.refusals.map(({ reason, at }) => `${reason} ${at}`).join(', ');
+    return { books: undefined, differences: [`${number} would be refused now: ${reasons}`] };
   }
-  return books;
+  const next = { ...found } as Writing;
+  const opened = recordInto(next, decision.posted);
+  return { books: next, differences: differencesOf(number, factsText(decision.posted, opened), posted) };
 }
 
 /** Movements, changes of value, journal lines and what it opens of a posted document, in the words in which they are compared. */

@@ -4,61 +4,111 @@ import type { OpenKind } from '@obolus/core/openItems/openItem';
 import type { Command } from '@obolus/core/posting/kinds';
 import { RULES } from '@obolus/core/posting/rules';
 import {
+  beginning,
+  decideAgain,
   type FactsText,
   journalText,
   type KeptCommand,
   movementText,
   openText,
-  replay,
   valueText,
 } from '@obolus/core/proof/replay';
 import type { BasisEntry, BasisPart } from '@obolus/core/state/basis';
+import type { Books } from '@obolus/core/state/books';
 import { hashOfVersion } from '../storage/saveCommand.ts';
 import { groupBy } from '../storage/groupBy.ts';
 
 type Row = Readonly<Record<string, string | null>>;
 
+/** Documents that are read and decided at once; the place that was come to is kept after each. */
+const AT_ONCE = 500;
+
+/** Books as the replay has them after some of their documents. */
+export interface Place {
+  /** The last of them. */
+  readonly document: string;
+  /** How many they are. */
+  readonly count: number;
+  readonly books: Books;
+}
+
+interface Replaying {
+  /** Where a replay of before had come to: what it decided is not decided once more. */
+  readonly from?: Place | undefined;
+  /** Is told of each place that was come to without a difference. */
+  readonly reached?: (place: Place) => Promise<void>;
+  readonly atOnce?: number;
+}
+
 /**
  * Decides every document of the books again, from its command and what was set up then, and says everything that differs from the
- * facts that stand: nothing where each is what was decided. The books are read in one snapshot.
+ * facts that stand: nothing where each is what was decided. The books are read in one snapshot, some documents at a time.
  */
-export async function replayBooks(manager: EntityManager): Promise<{ documents: number; differences: string[] }> {
+export async function replayBooks(
+  manager: EntityManager,
+  { from, reached, atOnce = AT_ONCE }: Replaying = {},
+): Promise<{ documents: number; differences: string[] }> {
+  const undecided = await findUndecided(manager);
+  if (undecided.length > 0) return { documents: 0, differences: undecided };
   const differences: string[] = [];
+  let place = from ?? { document: '0', count: 0, books: beginning() };
+  let documents = 0;
+  for (;;) {
+    const { commands, baseless } = await readCommands(manager, place.document, atOnce);
+    if (baseless.length > 0)
+      return {
+        documents,
+        differences: [
+          ...differences,
+          ...baseless.map((number) => `${number} was decided on something set up that is not as it was kept`),
+        ],
+      };
+    const [first, last] = [commands[0], commands.at(-1)];
+    if (!first || !last) return { documents, differences };
+    const facts = await readFacts(manager, [first.document, last.document]);
+    let { books } = place;
+    for (const kept of commands) {
+      const again = decideAgain(books, kept, facts.get(kept.document) ?? []);
+      documents += 1;
+      differences.push(...again.differences);
+      if (!again.books) return { documents, differences };
+      books = again.books;
+    }
+    place = { document: last.document, count: place.count + commands.length, books };
+    if (differences.length === 0) await reached?.(place);
+  }
+}
+
+/** Documents that cannot be decided again: without a command, or by other rules than these. */
+async function findUndecided(manager: EntityManager): Promise<string[]> {
   const uncommanded: Row[] = await manager.query(
     'SELECT d.number FROM document d LEFT JOIN command c ON c.document_id = d.id WHERE c.document_id IS NULL ORDER BY d.id',
   );
-  if (uncommanded.length > 0)
-    return { documents: 0, differences: uncommanded.map(({ number }) => `${number} has no command`) };
+  if (uncommanded.length > 0) return uncommanded.map(({ number }) => `${number} has no command`);
   const [older] = (await manager.query(
     'SELECT d.number, c.rules FROM command c JOIN document d ON d.id = c.document_id WHERE c.rules <> ? LIMIT 1',
     [RULES],
   )) as Row[];
-  if (older)
-    return {
-      documents: 0,
-      differences: [`${older.number} was decided by rules ${older.rules}, these are rules ${RULES}`],
-    };
-  const { commands, baseless } = await readCommands(manager);
-  if (baseless.length > 0)
-    return {
-      documents: 0,
-      differences: baseless.map((number) => `${number} was decided on something set up that is not as it was kept`),
-    };
-  const facts = await readFacts(manager);
-  let documents = 0;
-  for (const found of replay(commands, (document) => facts.get(document) ?? [])) {
-    documents += 1;
-    differences.push(...found.differences);
-  }
-  return { documents, differences };
+  return older ? [`${older.number} was decided by rules ${older.rules}, these are rules ${RULES}`] : [];
 }
 
 /** Whether a version says what it is called by. */
 const isAsKept = (row: Row): boolean => hashOfVersion(row.part ?? '', row.which_id ?? '', row.body ?? '') === row.hash;
 
-/** The commands in their order, and the numbers of those that rest on a version that is gone or says something else. */
-async function readCommands(manager: EntityManager): Promise<{ commands: KeptCommand[]; baseless: string[] }> {
-  const versions: Row[] = await manager.query('SELECT * FROM set_up_version');
+/** The next commands after a document, in their order, and the numbers of those that rest on a version that is gone or says something else. */
+async function readCommands(
+  manager: EntityManager,
+  after: string,
+  count: number,
+): Promise<{ commands: KeptCommand[]; baseless: string[] }> {
+  const rows: Row[] = await manager.query(
+    'SELECT c.*, d.number FROM command c JOIN document d ON d.id = c.document_id WHERE c.document_id > ? ORDER BY c.document_id LIMIT ?',
+    [after, count],
+  );
+  const hashesOf = (row: Row) => (row.basis ?? '').split(' ');
+  const hashes = [...new Set(rows.flatMap(hashesOf))];
+  const versions: Row[] =
+    hashes.length === 0 ? [] : await manager.query('SELECT * FROM set_up_version WHERE hash IN (?)', [hashes]);
   const entries = new Map(
     versions
       .filter(isAsKept)
@@ -66,10 +116,6 @@ async function readCommands(manager: EntityManager): Promise<{ commands: KeptCom
         row.hash ?? '',
         { part: row.part as BasisPart, which: row.which_id ?? '', value: fromCanonicalText(row.body ?? '') },
       ]),
-  );
-  const hashesOf = (row: Row) => (row.basis ?? '').split(' ');
-  const rows: Row[] = await manager.query(
-    'SELECT c.*, d.number FROM command c JOIN document d ON d.id = c.document_id ORDER BY c.document_id',
   );
   const commands = rows.map((row) => ({
     document: String(row.document_id),
@@ -85,12 +131,18 @@ async function readCommands(manager: EntityManager): Promise<{ commands: KeptCom
   return { commands, baseless: baseless.map(({ number }) => number ?? '') };
 }
 
-/** The facts of each document, in the words of the replay. */
-async function readFacts(manager: EntityManager): Promise<ReadonlyMap<string, FactsText>> {
-  const movements: Row[] = await manager.query('SELECT m.*, p.item_id FROM movement m JOIN pool p ON p.id = m.pool_id');
-  const values: Row[] = await manager.query('SELECT * FROM value_change');
-  const lines: Row[] = await manager.query('SELECT * FROM journal_line');
-  const opened: Row[] = await manager.query('SELECT * FROM open_change');
+/** The facts of each document from one to another, in the words of the replay. */
+async function readFacts(
+  manager: EntityManager,
+  documents: readonly [first: string, last: string],
+): Promise<ReadonlyMap<string, FactsText>> {
+  const read = (what: string): Promise<Row[]> =>
+    manager.query(`SELECT * FROM ${what} WHERE document_id BETWEEN ? AND ?`, [...documents]);
+  const movements: Row[] = await manager.query(
+    'SELECT m.*, p.item_id FROM movement m JOIN pool p ON p.id = m.pool_id WHERE m.document_id BETWEEN ? AND ?',
+    [...documents],
+  );
+  const [values, lines, opened] = [await read('value_change'), await read('journal_line'), await read('open_change')];
   const facts = [
     ...movements.map((row) => ({
       document: row.document_id,
