@@ -13,6 +13,7 @@ import { benchOrders } from './bench/orders.mjs';
 import { benchPaying } from './bench/paying.mjs';
 import { benchPosting } from './bench/posting.mjs';
 import { benchScreens } from './bench/screens.mjs';
+import { benchSearch } from './bench/search.mjs';
 import { benchSchedule } from './bench/schedule.mjs';
 import { benchSheet } from './bench/sheet.mjs';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
@@ -22,7 +23,7 @@ checkNode();
 ensureChromium();
 await ensureBuilt(['core', 'contract', 'server', 'web']);
 
-/** All of it, or the parts that are named: core, floor, posting, orders, open, sheet, schedule, paying, history, beside, screens; `--small` only shows that they run. */
+/** All of it, or the parts that are named: core, floor, posting, orders, open, search, sheet, schedule, paying, history, beside, screens; `--small` only shows that they run. */
 const asked = process.argv.slice(2).filter((word) => word !== '--small');
 const wanted = (part) => asked.length === 0 || asked.includes(part);
 
@@ -70,6 +71,10 @@ try {
   if (wanted('open')) {
     console.log('\nOpen work, and what is closed behind it\n');
     await benchOpen(pool, await signIn(url));
+  }
+  if (wanted('search')) {
+    console.log('\nSearching\n');
+    await benchSearch(pool, await signIn(url));
   }
   if (wanted('sheet')) {
     console.log('\nThe landing sheet\n');

@@ -1,15 +1,16 @@
-// npm run chaos: many people post at once through two servers on one database, while servers and database are killed again and again and
-// hostile requests come in between. At the end nothing may be lost, doubled, half-written or untrue.
+// npm run chaos: many people post at once through two servers on one database, while servers and database are killed again and again,
+// the database's disk is full for a while, and hostile requests come in between. At the end nothing may be lost, doubled, half-written or untrue.
 //   --minutes N (5)   --seed N (the clock's)   --small: a quarter of a minute, as in npm test -- chaos
 import { fork } from 'node:child_process';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { seedBooks } from './bench/books.mjs';
+import { smallDisk } from './chaos/disk.mjs';
 import { Person } from './chaos/person.mjs';
 import { hostile } from './chaos/hostile.mjs';
 import { randomOf } from './chaos/random.mjs';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
-import { checkNode, ensureBuilt, root, run } from './lib/project.mjs';
+import { checkNode, dataFolder, ensureBuilt, root, run } from './lib/project.mjs';
 
 const { values: options } = parseArgs({
   options: {
@@ -20,6 +21,11 @@ const { values: options } = parseArgs({
 });
 const seconds = options.small ? 15 : Number(options.minutes) * 60;
 const PEOPLE = options.small ? 6 : 16;
+/** Of the database's disk, in megabytes: what a run writes and some more. */
+const DISK = options.small ? 600 : 2_500;
+/** How long it is full, in milliseconds, and how often. */
+const FULL = options.small ? 1_500 : 4_000;
+const FILLINGS = options.small ? 1 : 4;
 /** Between two kills, in milliseconds. */
 const BETWEEN = options.small ? 2_500 : 4_000;
 
@@ -27,7 +33,9 @@ checkNode();
 await ensureBuilt(['core', 'contract', 'server']);
 console.log(`Chaos with --seed ${options.seed}, ${seconds} seconds.`);
 const random = randomOf(Number(options.seed));
-const database = await startDatabase('chaos', { fresh: true, quiet: true });
+const disk = smallDisk(join(dataFolder, 'chaos'), DISK);
+if (!disk) console.log('The disk is not filled: only who may mount one (root) can do that.');
+const database = await startDatabase('chaos/books', { fresh: true, quiet: true });
 const environment = {
   ...process.env,
   ...databaseEnvironment(database),
@@ -92,11 +100,20 @@ const killing = (async () => {
     }
   }
 })();
+const filling = (async () => {
+  if (!disk) return;
+  for (let n = 1; n <= FILLINGS; n += 1) {
+    await new Promise((resolve) => setTimeout(resolve, (seconds * 1000) / (FILLINGS + 1) - FULL));
+    disk.fill();
+    await new Promise((resolve) => setTimeout(resolve, FULL));
+    disk.free();
+  }
+})();
 const urlOf = (n) => servers[n % 2]?.url ?? servers[(n + 1) % 2]?.url;
 const people = Array.from({ length: PEOPLE }, (_, n) => new Person(n, urlOf, randomOf(Number(options.seed) + n + 1)));
 const attacking = hostile(urlOf, () => Date.now() < until);
 await Promise.all(people.map((person) => person.workUntil(until)));
-await killing;
+await Promise.all([killing, filling]);
 const attacks = await attacking;
 
 // What nobody knows yet whether it was posted is asked again, under the same key, until it is known.
@@ -117,16 +134,17 @@ await pool.end();
 console.log(`${documents.length} documents are there; they are proved and decided again …`);
 const begun = Date.now();
 const { proveDatabase } = await import(join(root, 'server/dist/proof/proveDatabase.js'));
-const { differences } = await proveDatabase(environment, { deciding: true });
+const { differences } = await proveDatabase(environment, { deciding: 'all' });
 wrong.push(...differences);
 console.log(`Proved in ${Math.round((Date.now() - begun) / 1000)} seconds.`);
 ending = true;
 for (const { process: server } of servers) server.kill('SIGTERM');
 await database.stop();
+disk?.unmount();
 
 const sum = (of) => people.reduce((total, person) => total + person.count[of], 0);
 console.log(
-  `${posted.length} documents posted by ${PEOPLE} people; ${kills.server} kills of a server, ${kills.database} of the database; ${sum('again')} requests sent again, ${sum('unknown')} of them not known; ${sum('refused')} refused; ${attacks.sent} hostile requests.`,
+  `${posted.length} documents posted by ${PEOPLE} people; ${kills.server} kills of a server, ${kills.database} of the database; its disk full ${disk ? FILLINGS : 0} times; ${sum('again')} requests sent again, ${sum('unknown')} of them not known, ${sum('full')} for want of room; ${sum('refused')} refused; ${attacks.sent} hostile requests.`,
 );
 for (const one of wrong.slice(0, 50)) console.log(one);
 console.log(

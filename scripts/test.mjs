@@ -58,7 +58,18 @@ async function runBuilt() {
   // What is measured by hand is run here in small form, so that it still runs when somebody wants to know.
   if (wanted('bench'))
     await timed('bench', () =>
-      check('bench', ['scripts/bench.mjs', '--small', 'core', 'history', 'open', 'schedule', 'paying', 'beside']),
+      check('bench', [
+        'scripts/bench.mjs',
+        '--small',
+        'core',
+        'posting',
+        'history',
+        'open',
+        'search',
+        'schedule',
+        'paying',
+        'beside',
+      ]),
     );
   // Where processes are killed at random moments, a run says something of itself, not of a change: it is asked for by its name.
   if (only.includes('chaos')) await timed('chaos', () => check('chaos', ['scripts/chaos.mjs', '--small']));

@@ -127,4 +127,6 @@ export const problem: Record<keyof typeof en, string> = {
     'Diese Dokumente sind von zwei Lieferanten, oder von einer Rechnung und einer Gutschrift: Sie sind nicht eine Rechnung.',
   'problem.no_payment_of_bank':
     'Wählen Sie eine eigene Zahlung von diesem Konto, die noch kein Kontoauszug genannt hat, zu einer Zeile in der Währung des Kontos: eine Rückzahlung oder eine bezahlte Forderung zu Geld, das einging.',
+  'problem.no_room':
+    'Nichts wurde gespeichert: Die Datenbank hat keinen Platz mehr. Wer sie betreibt, schafft Platz; dann noch einmal senden.',
 };

@@ -120,4 +120,6 @@ export const problem = {
     'These papers are of two vendors, or of a bill and a credit memo: they are no one bill.',
   'problem.no_payment_of_bank':
     'Choose a payment of ours from this account that no statement has named yet, for a line in the currency of the account: a refund or a claim paid for money that came in.',
+  'problem.no_room':
+    'Nothing was saved: the database has no room left. Whoever runs it makes room; send it again then.',
 } as const;

@@ -70,7 +70,7 @@ async function rowsRead(pool) {
 }
 
 /** So many documents, each third an order that came whole and was billed whole. */
-async function closeBehind(pool, count) {
+export async function closeBehind(pool, count) {
   const groups = Math.floor(count / 3);
   const [[{ next }]] = await pool.query('SELECT NEXTVAL(document_ids) AS next');
   await pool.query(`SELECT SETVAL(document_ids, ${Number(next) + groups * 3 + 10})`);

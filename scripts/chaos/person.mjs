@@ -8,7 +8,7 @@ const PATIENCE = 60_000;
 export class Person {
   posted = [];
   wrong = [];
-  count = { again: 0, unknown: 0, refused: 0 };
+  count = { again: 0, unknown: 0, refused: 0, full: 0 };
 
   constructor(number, urlOf, random) {
     this.number = number;
@@ -130,6 +130,7 @@ export class Person {
       );
       if (reply === undefined || reply.status >= 500) {
         if (reply?.body?.title === 'Not known') this.count.unknown += 1;
+        if (reply?.body?.says?.some(({ id }) => id === 'problem.no_room')) this.count.full += 1;
         continue;
       }
       if (reply.status === 401 || reply.status === 429) {

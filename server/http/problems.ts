@@ -46,14 +46,23 @@ export const answerProblems: ErrorRequestHandler = (problem: unknown, request, r
   const known = problemOf(problem);
   if (known) return sendProblem(response, known);
   request.log.error({ err: problem }, 'unexpected failure');
-  const busy = [1205, 1213].includes(errorNumber(problem) ?? 0);
   sendProblem(
     response,
-    busy
-      ? { status: 503, says: [message('problem.busy')] }
-      : { status: 500, says: [message('problem.failed', { request: request.id as string })] },
+    passing(problem) ?? { status: 500, says: [message('problem.failed', { request: request.id as string })] },
   );
 };
+
+const LOCKED_TOO_LONG = [1205, 1213];
+const DISK_FULL = [1021, 1114];
+const STORAGE_FAILED = 1030;
+
+/** What goes by: others hold what is needed, or the database has no room. */
+function passing(problem: unknown): Unworded | undefined {
+  const number = errorNumber(problem) ?? 0;
+  if (LOCKED_TOO_LONG.includes(number)) return { status: 503, says: [message('problem.busy')] };
+  const isFull = number === STORAGE_FAILED && /\b28\b/.test((problem as Error).message);
+  return isFull || DISK_FULL.includes(number) ? { status: 503, says: [message('problem.no_room')] } : undefined;
+}
 
 /** What went wrong, before it is worded for whoever asked. */
 type Unworded = Pick<Problem, 'status' | 'says' | 'errors'>;

@@ -5,6 +5,7 @@ import { parseDecimal } from '@obolus/core/exact/decimal';
 import { billNumberKey } from '@obolus/core/purchasing/billNumber';
 import { foldWord } from '../storage/searchWords.ts';
 import { type Row, showAmount, text } from './figures.ts';
+import { fittingItems, like } from './lookUp.ts';
 import { message } from '@obolus/messages/message';
 
 const MOST = 8;
@@ -15,19 +16,15 @@ const LOOKED_AT = 500;
 export async function search(manager: EntityManager, currency: string, find: string): Promise<SearchHit[]> {
   const wanted = find.trim();
   if (wanted === '') return [];
-  const like = `%${wanted.replace(/[\\%_]/g, '\\$&')}%`;
-  const documents = await documentsBy(manager, wanted);
-  const items: Row[] = await manager.query(
-    `SELECT i.id, i.number, i.name, p.warehouse_id FROM item i LEFT JOIN pool p ON p.item_id = i.id WHERE i.number LIKE ? OR i.name LIKE ? ORDER BY i.number LIMIT ${MOST}`,
-    [like, like],
-  );
-  const vendors: Row[] = await manager.query(
-    `SELECT id, number, name FROM vendor WHERE number LIKE ? OR name LIKE ? ORDER BY name LIMIT ${MOST}`,
-    [like, like],
-  );
+  const [documents, amounts, items, vendors] = await Promise.all([
+    documentsBy(manager, wanted),
+    amountHits(manager, currency, wanted),
+    itemsBy(manager, wanted),
+    vendorsBy(manager, wanted),
+  ]);
   return [
     ...documents.map(documentHit),
-    ...(await amountHits(manager, currency, wanted)),
+    ...amounts,
     ...items.map((row) => ({
       what: 'item',
       title: text(row.name),
@@ -41,6 +38,24 @@ export async function search(manager: EntityManager, currency: string, find: str
       link: `/vendors/${text(row.id)}`,
     })),
   ];
+}
+
+/** Items, also retired ones, in each warehouse in which they are, the likeliest first. */
+async function itemsBy(manager: EntityManager, wanted: string): Promise<Row[]> {
+  const ids = await fittingItems(manager, like(wanted), { vendor: null, most: MOST, retired: true });
+  if (ids.length === 0) return [];
+  return manager.query(
+    `SELECT i.id, i.number, i.name, p.warehouse_id FROM item i LEFT JOIN pool p ON p.item_id = i.id WHERE i.id IN (?) ORDER BY FIELD(i.id, ?), p.warehouse_id LIMIT ${MOST}`,
+    [ids, ids],
+  );
+}
+
+function vendorsBy(manager: EntityManager, wanted: string): Promise<Row[]> {
+  const anywhere = `%${like(wanted)}%`;
+  return manager.query(
+    `SELECT f.id, f.number, f.name FROM (SELECT id, number, name FROM vendor WHERE number LIKE ? OR name LIKE ? LIMIT ${MOST}) f ORDER BY f.name`,
+    [anywhere, anywhere],
+  );
 }
 
 async function documentsBy(manager: EntityManager, wanted: string): Promise<Row[]> {
@@ -57,9 +72,11 @@ async function documentsBy(manager: EntityManager, wanted: string): Promise<Row[
 async function amountHits(manager: EntityManager, currency: string, wanted: string): Promise<SearchHit[]> {
   const parsed = parseDecimal(wanted.replace(/,/g, ''), decimalsOf(currency));
   if (!parsed.ok || parsed.scaled === 0n) return [];
+  // The latest of each sign, from the end of the index: an amount may stand there a hundred thousand times.
+  const latest = `(SELECT DISTINCT l.document_id FROM journal_line l WHERE l.amount = ? ORDER BY l.document_id DESC LIMIT ${MOST})`;
   const rows: Row[] = await manager.query(
-    `SELECT DISTINCT d.id, d.kind, d.number, d.date, d.reference, COALESCE(v.name, d.customer, '') AS party FROM journal_line l JOIN document d ON d.id = l.document_id
-     LEFT JOIN vendor v ON v.id = d.vendor_id WHERE l.amount IN (?, ?) ORDER BY d.id DESC LIMIT ${MOST}`,
+    `SELECT d.id, d.kind, d.number, d.date, d.reference, COALESCE(v.name, d.customer, '') AS party FROM (${latest} UNION ${latest}) f JOIN document d ON d.id = f.document_id
+     LEFT JOIN vendor v ON v.id = d.vendor_id ORDER BY d.id DESC LIMIT ${MOST}`,
     [parsed.scaled.toString(), (-parsed.scaled).toString()],
   );
   const amount = showAmount(parsed.scaled, currency);
