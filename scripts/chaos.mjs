@@ -1,5 +1,5 @@
 // npm run chaos: many people post at once through two servers on one database, while servers and database are killed again and again,
-// the database's disk is full for a while, and hostile requests come in between. At the end nothing may be lost, doubled, half-written or untrue.
+// the database's disk is full for a while, each statement of one of the servers takes longer, and hostile requests come in between. At the end nothing may be lost, doubled, half-written or untrue.
 //   --minutes N (5)   --seed N (the clock's)   --small: a quarter of a minute, as in npm test -- chaos
 import { fork } from 'node:child_process';
 import { join } from 'node:path';
@@ -9,6 +9,7 @@ import { smallDisk } from './chaos/disk.mjs';
 import { Person } from './chaos/person.mjs';
 import { hostile } from './chaos/hostile.mjs';
 import { randomOf } from './chaos/random.mjs';
+import { slowWay } from './chaos/slow.mjs';
 import { databaseEnvironment, startDatabase } from './lib/database.mjs';
 import { checkNode, dataFolder, ensureBuilt, root, run } from './lib/project.mjs';
 
@@ -26,6 +27,8 @@ const DISK = options.small ? 600 : 2_500;
 /** How long it is full, in milliseconds, and how often. */
 const FULL = options.small ? 1_500 : 4_000;
 const FILLINGS = options.small ? 1 : 4;
+/** How much longer each statement of the second server takes, in milliseconds. */
+const SLOWER = 50;
 /** Between two kills, in milliseconds. */
 const BETWEEN = options.small ? 2_500 : 4_000;
 
@@ -55,12 +58,16 @@ const pool = mysql.createPool({
 });
 await seedBooks(pool, database);
 
+const slow = await slowWay(database.port, SLOWER);
+/** The database as each server finds it. */
+const PORTS = [database.port, slow.port];
+
 /** Two servers; one that ended, killed or for want of a database, is started again. */
 const servers = [undefined, undefined];
 let ending = false;
 function startServer(at) {
   const server = fork(join(root, 'server/dist/main.js'), {
-    env: environment,
+    env: { ...environment, OBOLUS_DB_PORT: String(PORTS[at]) },
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
   });
   const started = { process: server, url: undefined };
@@ -139,12 +146,13 @@ wrong.push(...differences);
 console.log(`Proved in ${Math.round((Date.now() - begun) / 1000)} seconds.`);
 ending = true;
 for (const { process: server } of servers) server.kill('SIGTERM');
+slow.close();
 await database.stop();
 disk?.unmount();
 
 const sum = (of) => people.reduce((total, person) => total + person.count[of], 0);
 console.log(
-  `${posted.length} documents posted by ${PEOPLE} people; ${kills.server} kills of a server, ${kills.database} of the database; its disk full ${disk ? FILLINGS : 0} times; ${sum('again')} requests sent again, ${sum('unknown')} of them not known, ${sum('full')} for want of room; ${sum('refused')} refused; ${attacks.sent} hostile requests.`,
+  `${posted.length} documents posted by ${PEOPLE} people; ${kills.server} kills of a server, ${kills.database} of the database; its disk full ${disk ? FILLINGS : 0} times; ${SLOWER} ms more for each statement of one server; ${sum('again')} requests sent again, ${sum('unknown')} of them not known, ${sum('full')} for want of room; ${sum('refused')} refused; ${attacks.sent} hostile requests.`,
 );
 for (const one of wrong.slice(0, 50)) console.log(one);
 console.log(
