@@ -129,8 +129,9 @@ export class Person {
         this.number + attempt,
       );
       if (reply === undefined || reply.status >= 500) {
-        if (reply?.body?.title === 'Not known') this.count.unknown += 1;
-        if (reply?.body?.says?.some(({ id }) => id === 'problem.no_room')) this.count.full += 1;
+        const says = (what) => reply?.body?.says?.some(({ id }) => id === what);
+        if (says('problem.not_known_whether')) this.count.unknown += 1;
+        if (says('problem.no_room')) this.count.full += 1;
         continue;
       }
       if (reply.status === 401 || reply.status === 429) {

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from '@jest/globals';
 import { startTestServer, type TestServer } from '../testing/testServer.ts';
-import { askTogether } from './askedTogether.ts';
+import { askTogether, tellTogether } from './askedTogether.ts';
 import { transaction } from './transaction.ts';
 
 let server: TestServer;
@@ -34,6 +34,24 @@ describe('what is asked at the same time', () => {
       [],
     ]);
     expect(trips).toBe(1);
+  });
+
+  it('goes off with what is only told, and with what is asked some steps later without another answer', async () => {
+    const later = async (manager: Parameters<typeof askTogether>[0]) => {
+      for (let step = 0; step < 5; step += 1) await Promise.resolve();
+      return askTogether(manager, 'SELECT 2 AS n', []);
+    };
+    await transaction(server.source, async (manager) => {
+      const before = await roundTrips((sql) => manager.query(sql));
+      const answers = await Promise.all([
+        tellTogether(manager, 'SET @said = ?', ['one']),
+        askTogether(manager, 'SELECT @said AS said', []),
+        tellTogether(manager, "SET @said = 'two'"),
+        later(manager),
+      ]);
+      expect(answers).toEqual([undefined, [{ said: 'one' }], undefined, [{ n: expect.anything() }]]);
+      expect((await roundTrips((sql) => manager.query(sql))) - before - 1).toBe(1);
+    });
   });
 
   it('is asked anew once something was answered', async () => {

@@ -1,5 +1,6 @@
 import { documentOf, endOf, type LineId, type Pool, type PoolId } from '@obolus/core/costing/pool';
 import { allPoolsOf } from '@obolus/core/state/decision';
+import { tellTogether } from '../askedTogether.ts';
 import { loadItems } from './items.ts';
 import { linkedPools } from './links.ts';
 import type { BooksLoader } from './loader.ts';
@@ -145,8 +146,8 @@ async function poolRowsOf(loader: BooksLoader, creating: boolean): Promise<Map<P
   );
   if (creating && missing.length > 0) {
     const values = missing.map(() => '(?, ?, 0, 0)').join(', ');
-    await query(
-      loader.reading,
+    await tellTogether(
+      loader.reading.manager,
       `INSERT IGNORE INTO pool (item_id, warehouse_id, quantity, value) VALUES ${values}`,
       missing.flat(),
     );
