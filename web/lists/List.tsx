@@ -90,7 +90,7 @@ function Shown({
   if (pages.isError && first === undefined) return <Problem error={pages.error} again={pages.refetch} />;
   if (first?.count === 0 && !isNarrowed)
     return title === undefined ? (
-      <div className="empty">{empty}</div>
+      empty
     ) : (
       <section aria-label={title}>
         <h2 className="title">{title}</h2>

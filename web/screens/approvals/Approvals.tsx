@@ -12,6 +12,7 @@ import { Doubt } from '../../parts/Doubt.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { DifferencesAsked } from './DifferencesAsked.tsx';
 import { say, shown } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** What waits for a second person: orders above a limit, differences of bills, bank accounts and limits; then what was answered. */
 export function Approvals() {
@@ -24,10 +25,7 @@ export function Approvals() {
       <div className="body" tabIndex={0}>
         {asked.isError && <Problem error={asked.error} again={asked.refetch} />}
         {asked.data && waiting.length === 0 && (
-          <div className="empty">
-            <h2>{say('approvals.none')}</h2>
-            <p>{say('approvals.none_more')}</p>
-          </div>
+          <Empty title={say('approvals.none')} more={say('approvals.none_more')} />
         )}
         {waiting.map((one) => (
           <Waiting key={`${one.subject} ${one.of}`} one={one} />

@@ -15,6 +15,7 @@ import { Credit } from './Credit.tsx';
 import { useHold } from './useHold.ts';
 import { WaitingList } from './WaitingList.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** What waits at the left: bills, and vendors whose goods have none; one bill at the right, against what was ordered and received. */
 export function Bench() {
@@ -121,10 +122,10 @@ function Start({ waiting, bills, isCurrent }: { waiting: number; bills: readonly
         {bills.length > 0 ? (
           <ByStanding bills={bills} isCurrent={isCurrent} />
         ) : (
-          <div className="empty">
-            <h2>{waiting > 0 ? say('bench.whose_bill') : say('bench.no_goods_wait')}</h2>
-            <p>{waiting > 0 ? say('bench.choose_bill') : say('bench.nothing_yet')}</p>
-          </div>
+          <Empty
+            title={waiting > 0 ? say('bench.whose_bill') : say('bench.no_goods_wait')}
+            more={waiting > 0 ? say('bench.choose_bill') : say('bench.nothing_yet')}
+          />
         )}
       </div>
     </div>

@@ -23,6 +23,7 @@ import { CreditGrid } from './CreditGrid.tsx';
 import { amountOf, type Body } from './creditBody.ts';
 import { UnderDoubleRule } from './TotalOfBill.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** A credit memo entered from its own address, not from among what waits. */
 export function NewCredit() {
@@ -128,10 +129,7 @@ export function Credit({
           />
           <PaperDoubts {...{ draft, vendor, waiting }} paper={paper.currentData} mayJoin={heldBy === ''} />
           {shown.length === 0 ? (
-            <div className="empty">
-              <h2>{say('bench.no_credit_of', { name: party.name })}</h2>
-              <p>{say('bench.for_rebate')}</p>
-            </div>
+            <Empty title={say('bench.no_credit_of', { name: party.name })} more={say('bench.for_rebate')} />
           ) : (
             <CreditGrid entering={entering} body={body} lines={shown} />
           )}

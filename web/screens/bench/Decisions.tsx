@@ -2,6 +2,7 @@ import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Every difference on a bill that was decided: by whom, when, why, and who agreed. */
 export function Decisions() {
@@ -14,12 +15,7 @@ export function Decisions() {
       <div className="body">
         <List
           list="decisions"
-          empty={
-            <>
-              <h2>{say('bench.decisions_none')}</h2>
-              <p>{say('bench.decisions_none_more')}</p>
-            </>
-          }
+          empty={<Empty title={say('bench.decisions_none')} more={say('bench.decisions_none_more')} />}
         />
       </div>
     </div>

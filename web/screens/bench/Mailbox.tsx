@@ -6,6 +6,7 @@ import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { BenchTabs } from './BenchTabs.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Mails that came with bills, and those that were sent, as plain text. */
 export function Mailbox() {
@@ -26,12 +27,7 @@ export function Mailbox() {
       </div>
       <div className="body" tabIndex={0}>
         {mails.isError && <Problem error={mails.error} again={mails.refetch} />}
-        {mails.data?.rows.length === 0 && (
-          <div className="empty">
-            <h2>{say('bench.no_mail')}</h2>
-            <p>{say('bench.no_mail_more')}</p>
-          </div>
-        )}
+        {mails.data?.rows.length === 0 && <Empty title={say('bench.no_mail')} more={say('bench.no_mail_more')} />}
         {mails.data?.rows.map((mail) => (
           <article key={mail.id} className="pb-4 max-w-[760px]">
             <h2 className="title">{mail.subject || say('bench.no_subject')}</h2>

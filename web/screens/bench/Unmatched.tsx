@@ -13,6 +13,7 @@ import { BenchTabs } from './BenchTabs.tsx';
 import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
+import { Empty } from '../../parts/Empty.tsx';
 
 type Row = Lines['rows'][number];
 const KINDS = [
@@ -81,12 +82,7 @@ export function Unmatched() {
             <List
               list="unmatched"
               fixed={fixed}
-              empty={
-                <>
-                  <h2>{say('bench.none_of_kind')}</h2>
-                  <p>{say('bench.none_of_kind_more')}</p>
-                </>
-              }
+              empty={<Empty title={say('bench.none_of_kind')} more={say('bench.none_of_kind_more')} />}
             />
           </>
         )}

@@ -9,6 +9,7 @@ import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Goods that went out, and what of them is not invoiced yet. */
 export function Deliveries() {
@@ -59,15 +60,7 @@ export function Deliveries() {
             <Cut list={open.data} />
           </section>
         )}
-        <List
-          list="deliveries"
-          empty={
-            <>
-              <h2>{say('deliveries.none')}</h2>
-              <p>{say('deliveries.none_more')}</p>
-            </>
-          }
-        />
+        <List list="deliveries" empty={<Empty title={say('deliveries.none')} more={say('deliveries.none_more')} />} />
       </div>
     </div>
   );

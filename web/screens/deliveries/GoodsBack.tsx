@@ -19,6 +19,7 @@ import type { Column } from '../../table/column.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
 import { type Back, type BackBody, backOf, creditedOf, nothingBack } from './backBody.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 interface Open {
   readonly rows: readonly LineToGiveBack[];
@@ -74,9 +75,7 @@ function Coming({ customer, open }: { customer: string; open: Open }) {
         </div>
         <Cut list={open} />
         {lines.length === 0 ? (
-          <div className="empty">
-            <h2>{say('deliveries.nothing_back')}</h2>
-          </div>
+          <Empty title={say('deliveries.nothing_back')} />
         ) : (
           <Lines entering={entering} body={body} lines={lines} />
         )}

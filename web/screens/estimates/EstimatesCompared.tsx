@@ -2,6 +2,7 @@ import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { say } from '../../locale/say.ts';
 import { LandingTabs } from '../landing/LandingTabs.tsx';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** What was estimated with each received line beside what was billed of it, by carrier, route and kind over time. */
 export function EstimatesCompared() {
@@ -14,12 +15,7 @@ export function EstimatesCompared() {
       <div className="body">
         <List
           list="estimates"
-          empty={
-            <>
-              <h2>{say('landing.none_estimated')}</h2>
-              <p>{say('landing.none_estimated_more')}</p>
-            </>
-          }
+          empty={<Empty title={say('landing.none_estimated')} more={say('landing.none_estimated_more')} />}
         />
       </div>
     </div>

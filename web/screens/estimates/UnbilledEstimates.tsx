@@ -26,6 +26,7 @@ import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
 import { LandingTabs } from '../landing/LandingTabs.tsx';
 import { awaitedOf, billFor, goodsOf, idOf } from './awaited.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** An estimate with what somebody typed beside it. */
 interface Row extends UnbilledEstimate {
@@ -83,10 +84,7 @@ export function UnbilledEstimates() {
         {unbilled.isError && <Problem error={unbilled.error} again={unbilled.refetch} />}
         <Cut list={unbilled.data} />
         {unbilled.data && rows.length === 0 ? (
-          <div className="empty">
-            <h2>{say('landing.all_billed')}</h2>
-            <p>{say('landing.all_billed_more')}</p>
-          </div>
+          <Empty title={say('landing.all_billed')} more={say('landing.all_billed_more')} />
         ) : (
           <>
             {isNobodys && (

@@ -9,6 +9,7 @@ import { tabStop, walkChoices } from '../../parts/walkChoices.ts';
 import { ChooseReceived } from './ChooseReceived.tsx';
 import type { Body } from './sheet.ts';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Charges that are on no goods yet beside the received lines that they may belong to. */
 export const Choosing = memo(function Choosing({
@@ -41,12 +42,7 @@ export const Choosing = memo(function Choosing({
     });
   }
   if (charges.length === 0 && body.charges.length === 0) {
-    return (
-      <div className="empty">
-        <h2>{say('landing.all_allocated')}</h2>
-        <p>{say('landing.all_allocated_more')}</p>
-      </div>
-    );
+    return <Empty title={say('landing.all_allocated')} more={say('landing.all_allocated_more')} />;
   }
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-x-10">

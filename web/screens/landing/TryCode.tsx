@@ -17,6 +17,7 @@ import { server } from '../../server/api.ts';
 import { TariffGaps } from './TariffGaps.tsx';
 import { useItems } from '../../server/known.ts';
 import { useMe } from '../../server/me.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 const ASKED_AFTER = 200;
 
@@ -145,13 +146,7 @@ function TriedItem({
 }
 
 function Rates({ tried: { rates, total }, currency }: { tried: TriedCode; currency: string }) {
-  if (rates.length === 0)
-    return (
-      <div className="empty">
-        <h2>{say('landing.no_rate')}</h2>
-        <p>{say('landing.no_rate_more')}</p>
-      </div>
-    );
+  if (rates.length === 0) return <Empty title={say('landing.no_rate')} more={say('landing.no_rate_more')} />;
   return (
     <table className="sheet max-w-[1060px]" aria-label={say('landing.rates_of_code')}>
       <thead>

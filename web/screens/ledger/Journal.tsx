@@ -9,6 +9,7 @@ import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { LedgerTabs } from './LedgerTabs.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** The journal, latest first, page by page; with an account, only the entries that touch it. */
 export function Journal() {
@@ -45,10 +46,7 @@ export function Journal() {
         {journal.isError ? (
           <Problem error={journal.error} again={journal.refetch} />
         ) : rows.length === 0 && !journal.isFetching ? (
-          <div className="empty">
-            <h2>{say('ledger.none')}</h2>
-            <p>{say('ledger.none_more')}</p>
-          </div>
+          <Empty title={say('ledger.none')} more={say('ledger.none_more')} />
         ) : (
           <table className="sheet max-w-[980px]" aria-label={say('frame.do_journal')}>
             <thead>

@@ -8,6 +8,7 @@ import { Problem } from '../../parts/Problem.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
 import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** What is ordered and has not come: by vendor, by department, by the month it is due. */
 export function Commitments() {
@@ -32,10 +33,7 @@ export function Commitments() {
         {known.isError && <Problem error={known.error} again={known.refetch} />}
         {data &&
           (data.vendors.length === 0 ? (
-            <div className="empty">
-              <h2>{say('orders.nothing_on_order')}</h2>
-              <p>{say('orders.nothing_on_order_more')}</p>
-            </div>
+            <Empty title={say('orders.nothing_on_order')} more={say('orders.nothing_on_order_more')} />
           ) : (
             <div className="flex flex-wrap items-start gap-x-8 gap-y-6">
               <Sums title={say('word.vendor')} rows={data.vendors} total={data.total} nothing="" />

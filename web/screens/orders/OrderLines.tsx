@@ -7,6 +7,7 @@ import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { OrderTabs } from './OrderTabs.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 const SHOWN: Readonly<Record<string, (row: ListRow) => ReactNode>> = {
   unit: ({ cells }) => <span className="dim">{cells.unit}</span>,
@@ -30,12 +31,7 @@ export function OrderLines() {
           list="order-lines"
           first={LISTS['order-lines'].views?.[0]?.state ?? {}}
           show={SHOWN}
-          empty={
-            <>
-              <h2>{say('orders.no_lines')}</h2>
-              <p>{say('orders.no_lines_more')}</p>
-            </>
-          }
+          empty={<Empty title={say('orders.no_lines')} more={say('orders.no_lines_more')} />}
         />
       </div>
     </div>

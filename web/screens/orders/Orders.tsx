@@ -10,6 +10,7 @@ import { Head } from '../../parts/Head.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
 import { OrderTabs } from './OrderTabs.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 const SHOWN: Readonly<Record<string, (row: ListRow) => ReactNode>> = {
   currency: ({ cells }) => <span className="dim">{cells.currency}</span>,
@@ -38,9 +39,7 @@ export function Orders() {
           list="orders"
           show={SHOWN}
           empty={
-            <>
-              <h2>{say('orders.none')}</h2>
-              <p>{say('orders.none_more')}</p>
+            <Empty title={say('orders.none')} more={say('orders.none_more')}>
               <p className="pt-3">
                 <Link className="act" to="/orders/new">
                   {say('orders.first')}
@@ -50,7 +49,7 @@ export function Orders() {
                   {say('orders.import_open')}
                 </Link>
               </p>
-            </>
+            </Empty>
           }
         />
       </div>

@@ -2,6 +2,7 @@ import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { PayablesTabs } from './PayablesTabs.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Bills and credit memos that are open, each with the day it is due and what holds its payment. */
 export function OpenItems() {
@@ -12,7 +13,7 @@ export function OpenItems() {
         <PayablesTabs />
       </div>
       <div className="body">
-        <List list="payables" empty={<h2>{say('payables.none')}</h2>} />
+        <List list="payables" empty={<Empty title={say('payables.none')} />} />
       </div>
     </div>
   );

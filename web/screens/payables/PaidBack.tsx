@@ -14,6 +14,7 @@ import { server } from '../../server/api.ts';
 import { OwnAccount } from '../../ownAccounts/OwnAccount.tsx';
 import { type OwnAccounts, useOwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 type Body = Required<Omit<BodyOf<'prepayment-refund'>, 'currency'>>;
 
@@ -63,9 +64,7 @@ function Refund({ owed: { vendor, prepaid }, own }: { owed: OwedToVendor; own: O
       <Head title={vendor.name} more={say('payables.paid_back')} about={say('payables.paid_back_about')} />
       <div className="body">
         {prepaid.length === 0 ? (
-          <div className="empty">
-            <h2>{say('payables.no_prepayments')}</h2>
-          </div>
+          <Empty title={say('payables.no_prepayments')} />
         ) : (
           <div className="fields">
             <Field name={say('kind.prepayment')} wide>

@@ -2,6 +2,7 @@ import { List } from '../../lists/List.tsx';
 import { say } from '../../locale/say.ts';
 import { Head } from '../../parts/Head.tsx';
 import { PayablesTabs } from './PayablesTabs.tsx';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Bills that were paid, and are like others that were paid too: what may have been paid twice is asked back. */
 export function PaidTwice() {
@@ -12,7 +13,7 @@ export function PaidTwice() {
         <PayablesTabs />
       </div>
       <div className="body">
-        <List list="paid-twice" empty={<h2>{say('payables.nothing_paid_twice')}</h2>} />
+        <List list="paid-twice" empty={<Empty title={say('payables.nothing_paid_twice')} />} />
       </div>
     </div>
   );

@@ -20,6 +20,7 @@ import { isSettled, leftOf, NOT_SETTLED, type PayBody, paymentOf, proposed, type
 import { type OwnAccounts, useOwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import { PaidFrom } from './PaidFrom.tsx';
 import { payColumns, type PayRow, remarkOf } from './payColumns.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** A vendor's bills are paid, together with its credits, from the bank or from what was paid before. */
 export function Pay() {
@@ -139,12 +140,7 @@ function Items({
     );
     return isZero(total) && name !== 'amount' ? '' : showFigure(total);
   };
-  if (own.length === 0)
-    return (
-      <div className="empty">
-        <h2>{say('payables.nothing_open', { vendor: owed.vendor.name })}</h2>
-      </div>
-    );
+  if (own.length === 0) return <Empty title={say('payables.nothing_open', { vendor: owed.vendor.name })} />;
   return (
     <Grid
       name="payment-items"

@@ -14,6 +14,7 @@ import { Problem } from '../../parts/Problem.tsx';
 import { server } from '../../server/api.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
 import { PayablesTabs } from './PayablesTabs.tsx';
+import { Empty } from '../../parts/Empty.tsx';
 
 type By = (typeof AGED_BY)[number];
 
@@ -56,11 +57,7 @@ export function Payables() {
           </Field>
         </div>
         {ageing.isError && <Problem error={ageing.error} again={ageing.refetch} />}
-        {ageing.currentData?.rows.length === 0 && (
-          <div className="empty">
-            <h2>{say('payables.none')}</h2>
-          </div>
-        )}
+        {ageing.currentData?.rows.length === 0 && <Empty title={say('payables.none')} />}
         {ageing.currentData && ageing.currentData.rows.length > 0 && <Aged ageing={ageing.currentData} />}
       </div>
     </div>

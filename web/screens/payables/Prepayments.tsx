@@ -6,6 +6,7 @@ import { useNewKey } from '../../parts/useNewKey.ts';
 import { useMayPost } from '../../server/me.ts';
 import { PayablesTabs } from './PayablesTabs.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Money that was paid before the bill, the oldest first. */
 export function Prepayments() {
@@ -27,12 +28,7 @@ export function Prepayments() {
         <Drafts of={['prepayment']} />
         <List
           list="prepayments"
-          empty={
-            <>
-              <h2>{say('payables.no_prepayments')}</h2>
-              <p>{say('payables.no_prepayments_more')}</p>
-            </>
-          }
+          empty={<Empty title={say('payables.no_prepayments')} more={say('payables.no_prepayments_more')} />}
         />
       </div>
     </div>

@@ -11,6 +11,7 @@ import { saidAgainst, server } from '../../server/api.ts';
 import { useMe } from '../../server/me.ts';
 import { ExplainLine } from './ExplainLine.tsx';
 import { PayablesTabs } from '../payables/PayablesTabs.tsx';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** What the bank says: what it rejected and took, what was booked of it, and what is left to be explained. */
 export function Bank() {
@@ -68,12 +69,7 @@ export function Bank() {
         )}
         {open.data && open.data.rows.length > 0 && <ToExplain lines={open.data.rows} mayExplain={mayRead} />}
         <Cut list={open.data} />
-        {files.data?.rows.length === 0 && (
-          <div className="empty">
-            <h2>{say('paying.no_files')}</h2>
-            <p>{say('paying.no_files_more')}</p>
-          </div>
-        )}
+        {files.data?.rows.length === 0 && <Empty title={say('paying.no_files')} more={say('paying.no_files_more')} />}
         {files.data?.rows.map((file) => (
           <File key={file.id} file={file} />
         ))}

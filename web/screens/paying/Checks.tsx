@@ -11,6 +11,7 @@ import { Head } from '../../parts/Head.tsx';
 import { wrongAt } from '../../drafts/useDraft.ts';
 import { problemOf, saidAgainst, server } from '../../server/api.ts';
 import { PayablesTabs } from '../payables/PayablesTabs.tsx';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** The register of checks: what became of each number. */
 export function Checks() {
@@ -29,15 +30,7 @@ export function Checks() {
         <PayablesTabs />
       </div>
       <div className="body">
-        <List
-          list="checks"
-          empty={
-            <>
-              <h2>{say('paying.no_checks')}</h2>
-              <p>{say('paying.no_checks_more')}</p>
-            </>
-          }
-        />
+        <List list="checks" empty={<Empty title={say('paying.no_checks')} more={say('paying.no_checks_more')} />} />
       </div>
       {isAsking && <Spoiled onClose={() => setAsking(false)} />}
     </div>

@@ -39,6 +39,7 @@ import {
   runOf,
   sumsByCurrency,
 } from './runBody.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Days ahead for which bills are proposed. */
 const SOON = 7;
@@ -209,12 +210,7 @@ function Items({
   const pointers = pointersOf(run);
   const set = (id: string, to: Partial<Paid>) =>
     change({ paid: { ...body.paid, [id]: { ...(body.paid[id] ?? NOT_PAID), ...to } } });
-  if (items.length === 0)
-    return (
-      <div className="empty">
-        <h2>{say('payables.none')}</h2>
-      </div>
-    );
+  if (items.length === 0) return <Empty title={say('payables.none')} />;
   return (
     <Grid
       name="run-items"

@@ -6,6 +6,7 @@ import { Head } from '../../parts/Head.tsx';
 import { useNewKey } from '../../parts/useNewKey.ts';
 import { useMayPost } from '../../server/me.ts';
 import { PayablesTabs } from '../payables/PayablesTabs.tsx';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Payment runs, the latest first: what waits to be released, and how each stands with the bank. */
 export function Runs() {
@@ -25,15 +26,7 @@ export function Runs() {
       </div>
       <div className="body">
         <Drafts of={['payment-run']} />
-        <List
-          list="payment-runs"
-          empty={
-            <>
-              <h2>{say('paying.no_runs')}</h2>
-              <p>{say('paying.no_runs_more')}</p>
-            </>
-          }
-        />
+        <List list="payment-runs" empty={<Empty title={say('paying.no_runs')} more={say('paying.no_runs_more')} />} />
       </div>
     </div>
   );

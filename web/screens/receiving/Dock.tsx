@@ -11,6 +11,7 @@ import { DateField } from '../../drafts/HeaderFields.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Received goods that stand on the dock, the longest first: each goes into a bin, the one that it was put in before lies ready. */
 export function Dock() {
@@ -71,10 +72,7 @@ export function Dock() {
         {all.isError && <Problem error={all.error} again={all.refetch} />}
         <Cut list={all.data} />
         {all.data && lines.length === 0 ? (
-          <div className="empty">
-            <h2>{say('receiving.dock_empty')}</h2>
-            <p>{say('receiving.dock_empty_more')}</p>
-          </div>
+          <Empty title={say('receiving.dock_empty')} more={say('receiving.dock_empty_more')} />
         ) : (
           <>
             <div className="fields">

@@ -17,6 +17,7 @@ import { Thumbnail } from '../../parts/Photo.tsx';
 import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
 import type { MessageId } from '@obolus/messages/message';
+import { Empty } from '../../parts/Empty.tsx';
 
 type Outcome = BodyOf<'held-closing'>['lines'][number]['outcome'];
 const IN_WORDS: Readonly<Record<Outcome, MessageId>> = {
@@ -46,10 +47,7 @@ export function HeldGoods() {
       <div className="body">
         {heldGoods.isError && <Problem error={heldGoods.error} again={heldGoods.refetch} />}
         {heldGoods.data && rows.length === 0 ? (
-          <div className="empty">
-            <h2>{say('receiving.held_none')}</h2>
-            <p>{say('receiving.held_none_more')}</p>
-          </div>
+          <Empty title={say('receiving.held_none')} more={say('receiving.held_none_more')} />
         ) : (
           <table className="sheet" aria-label={say('document.held')}>
             <thead>

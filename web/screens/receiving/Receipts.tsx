@@ -3,6 +3,7 @@ import { useMe } from '../../server/me.ts';
 import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Every receipt, and what of it is not billed yet. */
 export function Receipts() {
@@ -17,12 +18,7 @@ export function Receipts() {
       <div className="body">
         <List
           list="receipts"
-          empty={
-            <>
-              <h2>{say('receiving.receipts_none')}</h2>
-              <p>{say('receiving.receipts_none_more')}</p>
-            </>
-          }
+          empty={<Empty title={say('receiving.receipts_none')} more={say('receiving.receipts_none_more')} />}
         />
       </div>
     </div>

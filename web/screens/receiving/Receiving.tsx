@@ -15,6 +15,7 @@ import { isMeant } from './counting.ts';
 import { fits } from '../../parts/fits.ts';
 import { GiveAdvice } from './GiveAdvice.tsx';
 import { say, sayWith } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** What is still due from each vendor at the left, one delivery at the right: it may cover several orders, and parts of them. */
 export function Receiving() {
@@ -114,10 +115,10 @@ export function Receiving() {
       ) : vendor === '' || draft === '' ? (
         <div className="body">
           <Drafts of={['receipt', 'put-away']} />
-          <div className="empty">
-            <h2>{waiting.size > 0 ? say('receiving.who_delivers') : say('receiving.nothing_due')}</h2>
-            <p>{waiting.size > 0 ? say('receiving.choose_vendor') : say('receiving.against_orders')}</p>
-          </div>
+          <Empty
+            title={waiting.size > 0 ? say('receiving.who_delivers') : say('receiving.nothing_due')}
+            more={waiting.size > 0 ? say('receiving.choose_vendor') : say('receiving.against_orders')}
+          />
         </div>
       ) : (
         due.currentData && <Delivery key={draft} vendor={vendor} draft={draft} lines={due.currentData.rows} />

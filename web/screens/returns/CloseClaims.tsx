@@ -32,6 +32,7 @@ import {
   refusedOf,
   type To,
 } from './claimBody.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** What a vendor owes ends without a credit memo: money came back for it, or the vendor refuses. */
 export function CloseClaims() {
@@ -137,9 +138,7 @@ function Closing({
           </Field>
         </div>
         {shown.length === 0 ? (
-          <div className="empty">
-            <h2>{say('bench.no_credit_of', { name: party.name })}</h2>
-          </div>
+          <Empty title={say('bench.no_credit_of', { name: party.name })} />
         ) : (
           <Claims entering={entering} body={body} lines={shown} />
         )}

@@ -9,6 +9,7 @@ import { useMayPost } from '../../server/me.ts';
 import { Reminders } from './Reminders.tsx';
 import { ReturnsTabs } from './ReturnsTabs.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** What vendors owe beside what the accounts say: the same, to the cent. */
 function Owed() {
@@ -46,12 +47,7 @@ export function Credits() {
         <Owed />
         <List
           list="credits"
-          empty={
-            <>
-              <h2>{say('bench.credits_none')}</h2>
-              <p>{say('bench.credits_none_more')}</p>
-            </>
-          }
+          empty={<Empty title={say('bench.credits_none')} more={say('bench.credits_none_more')} />}
         />
         <Reminders />
       </div>

@@ -23,6 +23,7 @@ import { Below, Line } from '../../table/Line.tsx';
 import { PapersToCome } from './PapersToCome.tsx';
 import { type Back, isShown, NOTHING_BACK, parts, type ReturnBody, returnOf } from './returnBody.ts';
 import { returnColumns, type ReturnRow } from './returnColumns.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 interface Returnable {
   readonly rows: readonly ReturnableLine[];
@@ -88,9 +89,7 @@ function Returning({ vendor, returnable }: { vendor: string; returnable: Returna
         </div>
         <Cut list={returnable} />
         {rows.length === 0 ? (
-          <div className="empty">
-            <h2>{say(returnable.rows.length === 0 ? 'returns.nothing_here' : 'returns.nothing_found')}</h2>
-          </div>
+          <Empty title={say(returnable.rows.length === 0 ? 'returns.nothing_here' : 'returns.nothing_found')} />
         ) : (
           <Grid
             name="return-lines"

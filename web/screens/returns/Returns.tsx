@@ -3,6 +3,7 @@ import { List } from '../../lists/List.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { say } from '../../locale/say.ts';
 import { ReturnsTabs } from './ReturnsTabs.tsx';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Goods that went back to vendors, and what became of each: a bill that is lower, a credit, other goods in their place. */
 export function Returns() {
@@ -14,15 +15,7 @@ export function Returns() {
       </div>
       <div className="body">
         <Drafts of={['return']} />
-        <List
-          list="returns"
-          empty={
-            <>
-              <h2>{say('returns.none')}</h2>
-              <p>{say('returns.none_more')}</p>
-            </>
-          }
-        />
+        <List list="returns" empty={<Empty title={say('returns.none')} more={say('returns.none_more')} />} />
       </div>
     </div>
   );

@@ -23,6 +23,7 @@ import { Problem } from '../../parts/Problem.tsx';
 import { withHeader } from './pasted.ts';
 import { SetUpIndex } from './SetUpIndex.tsx';
 import { say, sayAll } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 const COLUMNS: Readonly<Record<Exclude<ImportKind, EntryImport>, string>> = {
   'opening-stock': 'item, warehouse, date, quantity, value, lots (A-1: 20 | A-2: 16)',
@@ -95,10 +96,10 @@ function Choosing() {
   if (allowed.length === 0) {
     return (
       <div className="body">
-        <div className="empty">
-          <h2>{say('setUp.nothing_for_role', { role: { word: `role.${user.role}` } })}</h2>
-          <p>{say('setUp.who_imports')}</p>
-        </div>
+        <Empty
+          title={say('setUp.nothing_for_role', { role: { word: `role.${user.role}` } })}
+          more={say('setUp.who_imports')}
+        />
       </div>
     );
   }

@@ -9,6 +9,7 @@ import { useNewKey } from '../../parts/useNewKey.ts';
 import { registerOf } from '@obolus/contract/registers/register';
 import { SetUpIndex } from './SetUpIndex.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** The entries of a register: a list like every other, and a way to a new one. */
 export function RegisterPage() {
@@ -40,15 +41,13 @@ function Entries({ register }: { register: Exclude<RegisterName, 'company'> }) {
           <List
             list={register satisfies ListName}
             empty={
-              <>
-                <h2>{say('setUp.none_yet')}</h2>
-                <p>{say('setUp.one_by_one', { about: { word: about } })}</p>
+              <Empty title={say('setUp.none_yet')} more={say('setUp.one_by_one', { about: { word: about } })}>
                 <p className="pt-3">
                   <Link className="act" to="/setup/imports">
                     {say('setUp.from_file')}
                   </Link>
                 </p>
-              </>
+              </Empty>
             }
           />
         </div>

@@ -14,6 +14,7 @@ import { useMe } from '../../server/me.ts';
 import type { Column } from '../../table/column.ts';
 import { Line } from '../../table/Line.tsx';
 import { ReadTable } from '../../table/ReadTable.tsx';
+import { Empty } from '../../parts/Empty.tsx';
 
 /** Shipments with what came of each and what its charges come to beside the goods; what is missing stands out. */
 export function Shipments() {
@@ -31,10 +32,7 @@ export function Shipments() {
         {shipments.isError && <Problem error={shipments.error} again={shipments.refetch} />}
         <Cut list={shipments.data} />
         {shipments.data && rows.length === 0 ? (
-          <div className="empty">
-            <h2>{say('shipments.none')}</h2>
-            <p>{say('shipments.none_more')}</p>
-          </div>
+          <Empty title={say('shipments.none')} more={say('shipments.none_more')} />
         ) : (
           <ShipmentTable rows={rows} currency={company.currency} />
         )}

@@ -6,6 +6,7 @@ import { showFigure } from '../../locale/figures.ts';
 import { Head } from '../../parts/Head.tsx';
 import { Explain } from '../../guide/Explain.tsx';
 import { say } from '../../locale/say.ts';
+import { Empty } from '../../parts/Empty.tsx';
 
 const SHOWN: Readonly<Record<string, (row: ListRow) => ReactNode>> = {
   number: ({ cells }) => <span className="dim">{cells.number}</span>,
@@ -30,16 +31,7 @@ export function Stock() {
         }
       />
       <div className="body">
-        <List
-          list="stock"
-          show={SHOWN}
-          empty={
-            <>
-              <h2>{say('stock.none')}</h2>
-              <p>{say('stock.none_more')}</p>
-            </>
-          }
-        />
+        <List list="stock" show={SHOWN} empty={<Empty title={say('stock.none')} more={say('stock.none_more')} />} />
       </div>
     </div>
   );
