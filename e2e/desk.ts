@@ -58,16 +58,16 @@ export class Desk {
       // The name of the application leads to the first of its places too.
       await (at === 0 ? index.locator(link).last() : this.page.locator(link).first()).click();
     }
+    await this.page.waitForURL(({ pathname }) => pathname.startsWith(path));
   }
 
   /** Goes to a document, an order, an item by its number, as it is searched for: to another page than the one that it is on. */
   async find(number: string): Promise<void> {
-    const title = this.page.getByRole('heading', { level: 1 });
-    const before = await title.innerText();
+    const before = this.page.url();
     await this.page.keyboard.press('Control+k');
     await this.page.keyboard.type(number);
     await this.page.getByRole('option', { name: number }).first().click();
-    await expect(title).not.toHaveText(before);
+    await this.page.waitForURL(({ href }) => href !== before);
   }
 
   async signIn(role: Role = 'accountant'): Promise<void> {

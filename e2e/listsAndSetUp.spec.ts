@@ -139,7 +139,7 @@ test('a vendor’s bank account changes only when a second person approves it', 
       return desk;
     }),
   )) as [Desk, Desk];
-  await accountant.open('/setup/vendors');
+  await accountant.go('/setup/vendors');
   await accountant.page.getByRole('row', { name: /KUMO/ }).click();
   const account = accountant.page.getByLabel('Bank account', { exact: true });
   await expect(account).toHaveValue('JP 0005-123-7654321');

@@ -77,7 +77,8 @@ test('an order above the buyer’s limit is rejected, changed, approved, sent an
 
   const before = await receiver.held().then((held) => held.get('BS-25') ?? '0');
   // The window of somebody who was there before it was approved: loaded anew.
-  await receiver.open('/receiving');
+  await receiver.page.reload();
+  await receiver.go('/receiving');
   await receiver.page.getByRole('link', { name: /Dholka Shuttle Works/ }).click();
   const order = await orderOf(buyer, id);
   await receiver.page.getByLabel(`Received now, Boat shuttle, ${order.number}`).fill('1000');

@@ -284,7 +284,8 @@ test('who counts blind sees what may come and not how many; a photo goes with wh
       return desk;
     }),
   )) as [Desk, Desk];
-  await admin.open('/setup/company/1');
+  await admin.go('/setup');
+  await admin.page.getByRole('link', { name: 'Company', exact: true }).click();
   await admin.page.getByLabel('Count blind').check();
   await admin.page.getByRole('button', { name: 'Save' }).click();
   await expect(admin.page.getByRole('region', { name: 'Changes' })).toContainText('Count blind');

@@ -20,10 +20,7 @@ let body: BodyOf<'allocation'>;
 beforeAll(async () => {
   server = await startTestServer();
   ines = await server.as('accountant');
-  const [row] = (await server.source.query("SELECT id FROM user_account WHERE email LIKE 'accountant%'")) as {
-    id: string;
-  }[];
-  user = row?.id ?? '';
+  user = await server.userOf('accountant');
 });
 beforeEach(async () => {
   order = await ines.posted(

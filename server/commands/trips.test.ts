@@ -16,10 +16,7 @@ let order: string;
 beforeAll(async () => {
   server = await startTestServer();
   ines = await server.as('accountant');
-  const [row] = (await server.source.query("SELECT id FROM user_account WHERE email LIKE 'accountant%'")) as {
-    id: string;
-  }[];
-  user = row?.id ?? '';
+  user = await server.userOf('accountant');
   order = await ines.posted('order', make.order(['1', '2', '3'].map((item) => ({ item, quantity: '40', price: '5' }))));
 });
 afterAll(async () => {

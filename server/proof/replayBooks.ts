@@ -20,7 +20,7 @@ import { groupBy } from '../storage/groupBy.ts';
 
 type Row = Readonly<Record<string, string | null>>;
 
-/** Documents that are read and decided at once; the place that was come to is kept after each. */
+/** Documents that are read and decided at once. */
 const AT_ONCE = 500;
 
 /** Books as the replay has them after some of their documents. */
@@ -35,8 +35,8 @@ export interface Place {
 interface Replaying {
   /** Where a replay of before had come to: what it decided is not decided once more. */
   readonly from?: Place | undefined;
-  /** Is told of each place that was come to without a difference. */
-  readonly reached?: (place: Place) => Promise<void>;
+  /** Is told of each place that was come to without a difference, and at last of the end. */
+  readonly reached?: (place: Place, isEnd: boolean) => Promise<void>;
   readonly atOnce?: number;
 }
 
@@ -64,7 +64,10 @@ export async function replayBooks(
         ],
       };
     const [first, last] = [commands[0], commands.at(-1)];
-    if (!first || !last) return { documents, differences };
+    if (!first || !last) {
+      if (documents > 0 && differences.length === 0) await reached?.(place, true);
+      return { documents, differences };
+    }
     const facts = await readFacts(manager, [first.document, last.document]);
     let { books } = place;
     for (const kept of commands) {
@@ -75,7 +78,7 @@ export async function replayBooks(
       books = again.books;
     }
     place = { document: last.document, count: place.count + commands.length, books };
-    if (differences.length === 0) await reached?.(place);
+    if (differences.length === 0) await reached?.(place, false);
   }
 }
 

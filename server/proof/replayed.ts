@@ -36,12 +36,20 @@ export async function replayOn(
   const [seal] = (await manager.query('SELECT place, hash FROM ledger_head WHERE id = 1')) as Seal[];
   if (!key || !seal) throw new Error('Books have a key, and a last seal.');
   const from = await readPlace(manager, file, key);
+  let kept = 0;
   return replayBooks(manager, {
     from,
-    reached: (place) => keepPlace(file, key, { ...place, rules: RULES, seal }),
+    reached: async (place, isEnd) => {
+      if (place.count === kept || (!isEnd && place.count < kept * UNTIL_NEXT)) return;
+      await keepPlace(file, key, { ...place, rules: RULES, seal });
+      kept = place.count;
+    },
     ...(atOnce === undefined ? {} : { atOnce }),
   });
 }
+
+/** All of the books are written down with a place: it is kept again once they have grown by so much, so that all that is written is a few times their size. */
+const UNTIL_NEXT = 1.25;
 
 async function keepPlace(file: string, key: SealKey, kept: Kept): Promise<void> {
   const content = gzipSync(serialize(kept), { level: 1 });

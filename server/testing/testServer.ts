@@ -20,6 +20,8 @@ export interface TestServer {
   readonly mailboxPort: number;
   as(role: Role): Promise<Client>;
   signIn(email: string): Promise<Client>;
+  /** The id of whoever has a role. */
+  userOf(role: Role): Promise<string>;
   /** Somebody else of a role, set up by the administrator. */
   colleague(role: Role, name: string): Promise<Client>;
   /** A second server on the same database. */
@@ -83,6 +85,12 @@ export async function startTestServer({
     mailboxPort: running.mailboxPort ?? 0,
     as: (role) => signIn(`${role}@test.example`),
     signIn,
+    async userOf(role) {
+      const [row] = (await running.source.query('SELECT id FROM user_account WHERE email = ?', [
+        `${role}@test.example`,
+      ])) as { id: string }[];
+      return row?.id ?? '';
+    },
     colleague,
     another: () => serve(config),
     async stop() {

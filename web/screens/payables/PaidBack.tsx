@@ -11,6 +11,7 @@ import { FigureCell } from '../../parts/FigureCell.tsx';
 import { Head } from '../../parts/Head.tsx';
 import { Problem } from '../../parts/Problem.tsx';
 import { server } from '../../server/api.ts';
+import { BankGot } from '../../ownAccounts/BankGot.tsx';
 import { OwnAccount } from '../../ownAccounts/OwnAccount.tsx';
 import { type OwnAccounts, useOwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import { useMayPost, useMe } from '../../server/me.ts';
@@ -57,8 +58,6 @@ function Refund({ owed: { vendor, prepaid }, own }: { owed: OwedToVendor; own: O
   const { body, change, refusals } = entering;
   if (!body) return null;
   const chosen = prepaid.find(({ id }) => id === body.of);
-  const account = own.of(body.account, chosen?.currency ?? company.currency);
-  const bankGot = say('returns.bank_got', { currency: account.currency });
   return (
     <div className="screen">
       <Head title={vendor.name} more={say('payables.paid_back')} about={say('payables.paid_back_about')} />
@@ -95,17 +94,13 @@ function Refund({ owed: { vendor, prepaid }, own }: { owed: OwedToVendor; own: O
               wrong={wrongAt(refusals, '/account')}
               onChange={(to) => change({ account: to, got: '' })}
             />
-            {chosen && chosen.currency !== account.currency && (
-              <Field name={bankGot}>
-                <FigureCell
-                  label={bankGot}
-                  value={body.got}
-                  placeholder={say('payables.at_days_rate')}
-                  wrong={wrongAt(refusals, '/got')}
-                  onChange={(got) => change({ got })}
-                />
-              </Field>
-            )}
+            <BankGot
+              account={own.of(body.account, chosen?.currency ?? company.currency)}
+              currency={chosen?.currency}
+              value={body.got}
+              wrong={wrongAt(refusals, '/got')}
+              onChange={(got) => change({ got })}
+            />
           </div>
         )}
       </div>

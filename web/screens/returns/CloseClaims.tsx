@@ -17,6 +17,7 @@ import { useMayPost, useMe } from '../../server/me.ts';
 import type { Column } from '../../table/column.ts';
 import { Grid } from '../../table/Grid.tsx';
 import { Line } from '../../table/Line.tsx';
+import { BankGot } from '../../ownAccounts/BankGot.tsx';
 import { OwnAccount } from '../../ownAccounts/OwnAccount.tsx';
 import { type OwnAccounts, useOwnAccounts } from '../../ownAccounts/useOwnAccounts.ts';
 import { AskApproval, isAsked } from '../approvals/AskApproval.tsx';
@@ -92,8 +93,6 @@ function Closing({
   const mayClose = useMayPost('claim-closing');
   const { body, change, refusals } = entering;
   if (!body) return null;
-  const account = own.of(body.account, body.currency);
-  const bankGot = say('returns.bank_got', { currency: account.currency });
   const shown = lines.filter(({ currency }) => currency === body.currency);
   return (
     <div className="screen">
@@ -117,17 +116,13 @@ function Closing({
             wrong={wrongAt(refusals, '/account')}
             onChange={(to) => change({ account: to, got: '' })}
           />
-          {account.currency !== body.currency && (
-            <Field name={bankGot}>
-              <FigureCell
-                label={bankGot}
-                value={body.got}
-                placeholder={say('payables.at_days_rate')}
-                wrong={wrongAt(refusals, '/got')}
-                onChange={(got) => change({ got })}
-              />
-            </Field>
-          )}
+          <BankGot
+            account={own.of(body.account, body.currency)}
+            currency={body.currency}
+            value={body.got}
+            wrong={wrongAt(refusals, '/got')}
+            onChange={(got) => change({ got })}
+          />
           <Field name={say('word.reason')} wide>
             <Cell
               label={say('word.reason')}
