@@ -63,11 +63,12 @@ export class Desk {
 
   /** Goes to a document, an order, an item by its number, as it is searched for: to another page than the one that it is on. */
   async find(number: string): Promise<void> {
-    const before = this.page.url();
     await this.page.keyboard.press('Control+k');
     await this.page.keyboard.type(number);
-    await this.page.getByRole('option', { name: number }).first().click();
-    await this.page.waitForURL(({ href }) => href !== before);
+    const found = this.page.getByRole('option', { name: number }).first();
+    const [own = number] = /[A-Z]{2}-\d+/.exec(await found.innerText()) ?? [];
+    await found.click();
+    await expect(this.page.getByRole('heading', { level: 1 })).toContainText(own);
   }
 
   async signIn(role: Role = 'accountant'): Promise<void> {
